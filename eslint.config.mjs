@@ -1,0 +1,87 @@
+import js from '@eslint/js';
+import boundaries from 'eslint-plugin-boundaries';
+import reactHooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+const layers = ['core', 'dock', 'server', 'workers', 'cli', 'ui', 'app'];
+/** Who may import whom (docs/ARCHITECTURE.md). Nothing imports upwards. */
+const mayImport = {
+  core: ['core'],
+  dock: ['dock', 'core'],
+  workers: ['workers', 'core'],
+  server: ['server', 'dock', 'core'],
+  cli: ['cli', 'dock', 'core'],
+  ui: ['ui', 'workers', 'core'],
+  app: ['app', 'ui', 'server', 'workers', 'core'],
+};
+
+const notInCore =
+  'The core is pure: no interface, server, clock or randomness of its own (docs/ARCHITECTURE.md).';
+
+export default tseslint.config(
+  { ignores: ['.next/**', 'node_modules/**', 'data/**', 'coverage/**', 'next-env.d.ts'] },
+  js.configs.recommended,
+  tseslint.configs.recommended,
+  {
+    files: ['**/*.mjs'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        fetch: 'readonly',
+        setTimeout: 'readonly',
+        URL: 'readonly',
+        Buffer: 'readonly',
+        AbortSignal: 'readonly',
+      },
+    },
+  },
+  {
+    files: ['src/**/*.{ts,tsx}'],
+    plugins: { boundaries, 'react-hooks': reactHooks },
+    settings: {
+      'import/resolver': { typescript: { project: './tsconfig.json' } },
+      'boundaries/elements': layers.map((type) => ({ type, pattern: `src/${type}/**`, partialMatch: false })),
+    },
+    rules: {
+      ...reactHooks.configs.recommended.rules,
+      'boundaries/dependencies': [
+        'error',
+        {
+          default: 'disallow',
+          policies: Object.entries(mayImport).map(([from, allowed]) => ({
+            from: { element: { type: from } },
+            allow: allowed.map((type) => ({ to: { element: { type } } })),
+          })),
+        },
+      ],
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+    },
+  },
+  {
+    files: ['src/core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ regex: '^(?!zod$|\\.|@/core)', message: notInCore }] },
+      ],
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'process',
+        'Buffer',
+        'fetch',
+        'setTimeout',
+        'performance',
+        'crypto',
+      ],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random', message: notInCore },
+        { object: 'Date', property: 'now', message: notInCore },
+      ],
+    },
+  },
+);

@@ -1,0 +1,38 @@
+import nextJest from 'next/jest.js';
+
+const withNext = nextJest({ dir: './' });
+
+const shared = {
+  moduleNameMapper: {
+    '^@/(.*)$': '<rootDir>/src/$1',
+    '^d3$': '<rootDir>/node_modules/d3/dist/d3.js',
+  },
+};
+
+/** next/jest fills in the transform for one project at a time. */
+const project = (options) => withNext({ ...shared, ...options })();
+
+export default async () => ({
+  projects: [
+    await project({
+      displayName: 'unit',
+      testEnvironment: 'node',
+      testMatch: ['<rootDir>/src/{core,dock,server,ui,app}/**/*.test.ts'],
+    }),
+    await project({
+      displayName: 'view',
+      testEnvironment: 'jsdom',
+      testMatch: ['<rootDir>/src/ui/**/*.test.tsx'],
+    }),
+    await project({
+      displayName: 'server',
+      testEnvironment: 'node',
+      testMatch: ['<rootDir>/tests/server/**/*.test.ts'],
+    }),
+    await project({
+      displayName: 'e2e',
+      testEnvironment: 'node',
+      testMatch: ['<rootDir>/tests/e2e/**/*.test.ts'],
+    }),
+  ],
+});

@@ -1,0 +1,1 @@
+export { DeviceProfile, Measures, PowerPhase, Slot, measuredSlot } from './profile';

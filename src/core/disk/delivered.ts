@@ -1,0 +1,93 @@
+import { z } from 'zod';
+import type { Fat32 } from './fat32';
+import { type GrowthLimits, lineBytes } from './layout';
+import { growthLimitSectors } from './fat32-change';
+import { partTypeCodes } from './guid';
+import { type PartTable, usableSectors } from './gpt';
+
+/** A part as the maker delivers it; exactly one part of a drive takes `rest`. */
+export const DeliveredPart = z.object({
+  name: z.string().min(1).max(36),
+  type: z.enum(['efiSystem', 'basicData', 'recovery']),
+  sizeMiB: z.union([z.int().positive().max(1_000_000), z.literal('rest')]),
+  fat32: z.object({
+    sectorsPerCluster: z.union([
+      z.literal(1),
+      z.literal(2),
+      z.literal(4),
+      z.literal(8),
+      z.literal(16),
+      z.literal(32),
+      z.literal(64),
+      z.literal(128),
+    ]),
+    tables: z.union([z.literal(1), z.literal(2)]),
+    /** Size in sectors up to which the tables were made; 0 where they fit the part alone. */
+    roomForSectors: z.int().nonnegative().max(0xffffffff),
+    volumeLabel: z.string().regex(/^[A-Z0-9 ]{1,11}$/u),
+  }),
+});
+export type DeliveredPart = z.infer<typeof DeliveredPart>;
+
+const line = (sectorBytes: number) => lineBytes / sectorBytes;
+
+/**
+ * The table of a drive as delivered, parts one behind the other on 1 MiB lines.
+ * `guidOf(n)` gives the identity of part n (1, 2, …) and, for 0, of the drive.
+ */
+export function deliveredTable(
+  parts: DeliveredPart[],
+  drive: { sectors: number; sectorBytes: number },
+  guidOf: (number: number) => string,
+): PartTable {
+  const { firstUsable, lastUsable } = usableSectors(drive.sectors, drive.sectorBytes);
+  const step = line(drive.sectorBytes);
+  const end = Math.floor((lastUsable + 1) / step) * step;
+  const fixed = parts.reduce((total, part) => total + (part.sizeMiB === 'rest' ? 0 : part.sizeMiB * step), 0);
+  let next = step;
+  return {
+    sectorBytes: drive.sectorBytes,
+    driveSectors: drive.sectors,
+    diskGuid: guidOf(0),
+    firstUsable,
+    lastUsable,
+    parts: parts.map((part, i) => {
+      const firstSector = next;
+      next += part.sizeMiB === 'rest' ? end - step - fixed : part.sizeMiB * step;
+      return {
+        number: i + 1,
+        typeGuid: partTypeCodes[part.type],
+        partGuid: guidOf(i + 1),
+        firstSector,
+        lastSector: next - 1,
+        attributes: '0',
+        name: part.name,
+      };
+    }),
+  };
+}
+
+/** How far each delivered part could grow, by the tables that the maker gave it: a forecast until the drive is read. */
+export function deliveredGrowth(parts: DeliveredPart[], table: PartTable): GrowthLimits {
+  return Object.fromEntries(
+    parts.map((part, i) => {
+      const placed = table.parts[i]!;
+      const own = placed.lastSector - placed.firstSector + 1;
+      const room = Math.max(own, part.fat32.roomForSectors);
+      const { sectorsPerCluster, tables } = part.fat32;
+      const tableSectors = Math.ceil(((room / sectorsPerCluster + 2) * 4) / table.sectorBytes);
+      const fat = {
+        sectorBytes: table.sectorBytes,
+        sectorsPerCluster,
+        reservedSectors: 32,
+        tables,
+        tableSectors,
+      };
+      return [i + 1, Math.max(own, growthLimitSectors(fat as Fat32))];
+    }),
+  );
+}
+
+/** Bytes that the system parts around the data part take. */
+export const systemPartsBytes = (parts: DeliveredPart[]): number =>
+  parts.reduce((total, part) => total + (part.sizeMiB === 'rest' ? 0 : part.sizeMiB * 2 ** 20), 0);

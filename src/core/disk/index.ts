@@ -1,0 +1,18 @@
+export { MemoryReader, PartReader } from './block-reader';
+export type { BlockReader } from './block-reader';
+export { planCopy } from './copy-plan';
+export type { CopyPlan, CopySpan } from './copy-plan';
+export { crc32 } from './crc32';
+export { DeliveredPart, deliveredGrowth, deliveredTable, systemPartsBytes } from './delivered';
+export { findFile, parseFat32, readChain, readFat32Usage } from './fat32';
+export type { ByteRange, Fat32, FatFile } from './fat32';
+export { changeFat32, clustersOf, growthLimitSectors } from './fat32-change';
+export { makeFat32 } from './fat32-make';
+export type { FileExtent, NewFat32, NewFile } from './fat32-make';
+export { buildTable, checkParts, readTable, usableSectors } from './gpt';
+export type { Part, PartTable, TableFault, TableReading, Write } from './gpt';
+export { guidFromBytes, guidToBytes, partTypeCodes, partTypes } from './guid';
+export { lineBytes, placedBytes, planLayout, targetTable } from './layout';
+export type { GrowthLimits, Layout, LayoutWish, PlacedPart } from './layout';
+export { growthLimits, readDrive } from './read-drive';
+export type { DriveReading, KnownZero, PartContent } from './read-drive';

@@ -1,0 +1,66 @@
+import type { BlockReader } from './block-reader';
+import { PartReader } from './block-reader';
+import { type ByteRange, type Fat32, parseFat32, readFat32Usage } from './fat32';
+import { growthLimitSectors } from './fat32-change';
+import { type Part, type TableReading, readTable } from './gpt';
+import type { GrowthLimits } from './layout';
+
+/** What stands in one part: a FAT32 with its used ranges, or something that is copied whole. */
+export type PartContent =
+  { kind: 'fat32'; fat: Fat32; usedBytes: number; ranges: ByteRange[] } | { kind: 'unread'; why: string };
+
+export type DriveReading = TableReading & { contents: Record<number, PartContent>; usedBytes: number };
+
+/** Told by the dock's sidecar: true where these bytes of the drive were never written and read zero. */
+export type KnownZero = (start: number, end: number) => boolean;
+
+const partBytes = (part: Part, sectorBytes: number) => (part.lastSector - part.firstSector + 1) * sectorBytes;
+
+/** Reads a drive: its table and, part by part, what is in use. An unread part counts as used in full. */
+export async function readDrive(
+  drive: BlockReader,
+  sectorBytes: number,
+  knownZero?: KnownZero,
+): Promise<DriveReading> {
+  const reading = await readTable(drive, sectorBytes);
+  const contents: Record<number, PartContent> = {};
+  let usedBytes = 0;
+  const bad = reading.faults.some(
+    (fault) => fault.code === 'parts-overlap' || fault.code === 'part-out-of-bounds',
+  );
+  for (const part of bad ? [] : (reading.table?.parts ?? [])) {
+    const start = part.firstSector * sectorBytes;
+    const length = partBytes(part, sectorBytes);
+    const reader = new PartReader(drive, start, length);
+    const fat = parseFat32(await reader.read(0, 512));
+    if (!fat.ok) {
+      contents[part.number] = { kind: 'unread', why: fat.fault.sentence };
+      usedBytes += length;
+      continue;
+    }
+    if (fat.value.totalSectors * fat.value.sectorBytes > length) {
+      contents[part.number] = { kind: 'unread', why: 'Its file system claims more than the part holds.' };
+      usedBytes += length;
+      continue;
+    }
+    const skip = knownZero && ((from: number, to: number) => knownZero(start + from, start + to));
+    const usage = await readFat32Usage(reader, fat.value, skip);
+    contents[part.number] = {
+      kind: 'fat32',
+      fat: fat.value,
+      usedBytes: usage.usedBytes,
+      ranges: usage.ranges,
+    };
+    usedBytes += usage.usedBytes;
+  }
+  return { ...reading, contents, usedBytes };
+}
+
+/** How far the parts of a drive that was read can grow. */
+export function growthLimits(reading: DriveReading): GrowthLimits {
+  return Object.fromEntries(
+    Object.entries(reading.contents).flatMap(([number, content]) =>
+      content.kind === 'fat32' ? [[Number(number), growthLimitSectors(content.fat)]] : [],
+    ),
+  );
+}

@@ -1,0 +1,2 @@
+export { chainRate, negotiated, pcieRate } from './link';
+export type { Link } from './link';

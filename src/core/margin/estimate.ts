@@ -1,0 +1,104 @@
+import { z } from 'zod';
+
+/** Where a number comes from; every number in Jicara carries one. */
+export const Origin = z.object({
+  kind: z.enum([
+    'specification',
+    'data-sheet-maximum',
+    'data-sheet-typical',
+    'measured',
+    'owner',
+    'reading',
+    'default',
+    'computed',
+  ]),
+  note: z.string().max(400),
+  at: z.string().max(40).optional(),
+});
+export type Origin = z.infer<typeof Origin>;
+
+/**
+ * A value with how far it may lie below (`minus`) and above (`plus`), both ≥ 0 and in the value's own unit.
+ * `null` on a side says that nothing is known there: a size code gives the tallest chip and not the lowest.
+ */
+export const Known = z.object({
+  known: z.literal(true),
+  value: z.number(),
+  minus: z.number().nonnegative().nullable(),
+  plus: z.number().nonnegative().nullable(),
+  origin: Origin,
+});
+export type Known = z.infer<typeof Known>;
+
+/** A number that is not there: which one, and how to get it. */
+export const Missing = z.object({
+  known: z.literal(false),
+  what: z.string().max(200),
+  howToGet: z.string().max(400),
+});
+export type Missing = z.infer<typeof Missing>;
+
+export const Estimate = z.discriminatedUnion('known', [Known, Missing]);
+export type Estimate = z.infer<typeof Estimate>;
+
+export const exact = (value: number, origin: Origin): Known => ({
+  known: true,
+  value,
+  minus: 0,
+  plus: 0,
+  origin,
+});
+
+export const about = (value: number, minus: number | null, plus: number | null, origin: Origin): Known => ({
+  known: true,
+  value,
+  minus,
+  plus,
+  origin,
+});
+
+export const missing = (what: string, howToGet: string): Missing => ({ known: false, what, howToGet });
+
+/** A maximum from a data sheet or a standard: it proves the upper side and says nothing about the lower. */
+export const atMostKnown = (value: number, origin: Origin): Known => about(value, null, 0, origin);
+
+const plusSide = (a: number | null, b: number | null) => (a === null || b === null ? null : a + b);
+const rootSide = (a: number | null, b: number | null) => (a === null || b === null ? null : Math.hypot(a, b));
+
+/** How independent uncertainties are put together. Worst case: sum of extremes. Root sum of squares: independent ones. */
+export type Combination = 'worst-case' | 'root-sum-square';
+
+/**
+ * Sum of estimates, all in one unit. A missing term makes the sum missing (the first one is named).
+ * Worst case adds the sides; root sum of squares adds them in quadrature (ISO/IEC Guide 98-3, 5.1.2, equal weights).
+ */
+export function sum(terms: Estimate[], note: string, combination: Combination = 'worst-case'): Estimate {
+  const join = combination === 'worst-case' ? plusSide : rootSide;
+  let total = exact(0, { kind: 'computed', note });
+  for (const term of terms) {
+    if (!term.known) return term;
+    total = {
+      ...total,
+      value: total.value + term.value,
+      minus: join(total.minus, term.minus),
+      plus: join(total.plus, term.plus),
+    };
+  }
+  return total;
+}
+
+/** The estimate with its sign turned, its sides changed over. */
+export function negate(term: Estimate): Estimate {
+  if (!term.known) return term;
+  return { ...term, value: -term.value, minus: term.plus, plus: term.minus };
+}
+
+/** a − b in their common unit; see `sum` for the combination. */
+export const difference = (a: Estimate, b: Estimate, note: string, combination?: Combination): Estimate =>
+  sum([a, negate(b)], note, combination);
+
+/** Lowest value that the estimate allows; null where nothing is known on that side. */
+export const lowest = (e: Known): number | null => (e.minus === null ? null : e.value - e.minus);
+
+/** Highest value that the estimate allows; null where nothing is known on that side. */
+export const highest = (e: Known): number | null => (e.plus === null ? null : e.value + e.plus);

@@ -1,0 +1,185 @@
+import { z } from 'zod';
+import { Estimate, Known, Missing, Origin } from './estimate';
+
+/** From worst to best. */
+export const verdicts = ['over', 'unknown', 'tight', 'clear'] as const;
+export const Verdict = z.enum(verdicts);
+export type Verdict = z.infer<typeof Verdict>;
+
+/** Units a margin can speak in; `units/show` knows how to print each. */
+export const MarginUnit = z.enum([
+  'mm',
+  '%',
+  'bytes',
+  'bytes/s',
+  'GB',
+  'sectors',
+  'generation',
+  'count',
+  'none',
+]);
+export type MarginUnit = z.infer<typeof MarginUnit>;
+
+/** A choice among names (a key letter, a protocol) instead of a number. */
+export const Named = z.object({ known: z.literal(true), name: z.string(), origin: Origin });
+export type Named = z.infer<typeof Named>;
+
+export const Limit = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('at-most'), limit: Estimate }),
+  z.object({ kind: z.literal('at-least'), limit: Estimate }),
+  z.object({ kind: z.literal('within'), from: Estimate, to: Estimate }),
+  z.object({ kind: z.literal('one-of'), names: z.array(z.string()), origin: Origin }),
+]);
+export type Limit = z.infer<typeof Limit>;
+
+export const Slack = z.object({
+  value: z.number(),
+  minus: z.number().nullable(),
+  plus: z.number().nullable(),
+});
+export type Slack = z.infer<typeof Slack>;
+
+/**
+ * The one kind of answer: a limit, the value, and what is left of it.
+ * `use` is the share of the limit taken up (1 = at the brim), null where it has no meaning.
+ * `left` is in the margin's unit, negative where the limit is passed.
+ * `missing` names the numbers that an unknown verdict waits for.
+ */
+export const Margin = z.object({
+  id: z.string(),
+  what: z.string(),
+  unit: MarginUnit,
+  limit: Limit,
+  value: z.union([Estimate, Named]),
+  verdict: Verdict,
+  left: Slack.nullable(),
+  use: z.number().nullable(),
+  missing: z.array(Missing),
+  remedy: z.string().nullable(),
+  note: z.string().nullable(),
+  combination: z.enum(['worst-case', 'root-sum-square']),
+});
+export type Margin = z.infer<typeof Margin>;
+
+type Words = {
+  id: string;
+  what: string;
+  unit: MarginUnit;
+  /** What would mend it; shown where the verdict is over or tight. */
+  remedy?: string;
+  note?: string;
+  combination?: 'worst-case' | 'root-sum-square';
+};
+
+/** Slack and verdict of one side: room is ≥ 0 where the limit is kept. */
+function judgeRoom(room: Slack, scale: number): Verdict {
+  // Rounding of decimal millimetres must not turn "exactly at the limit" into "over".
+  const slop = 1e-9 * Math.max(1, Math.abs(scale));
+  const least = room.minus === null ? null : room.value - room.minus;
+  const most = room.plus === null ? null : room.value + room.plus;
+  if (most !== null && most < -slop) return 'over';
+  if (least !== null && least >= -slop) return 'clear';
+  return least === null || most === null ? 'unknown' : 'tight';
+}
+
+const add = (a: number | null, b: number | null) => (a === null || b === null ? null : a + b);
+
+const roomBelow = (value: Known, limit: Known): Slack => ({
+  value: limit.value - value.value,
+  minus: add(value.plus, limit.minus),
+  plus: add(value.minus, limit.plus),
+});
+
+const roomAbove = (value: Known, limit: Known): Slack => ({
+  value: value.value - limit.value,
+  minus: add(value.minus, limit.plus),
+  plus: add(value.plus, limit.minus),
+});
+
+const share = (part: number, whole: number): number | null => (part > 0 && whole > 0 ? part / whole : null);
+
+const worseOf = (a: Verdict, b: Verdict): Verdict => (verdicts.indexOf(a) <= verdicts.indexOf(b) ? a : b);
+
+function finish(words: Words, limit: Limit, value: Estimate | Named, judged: Partial<Margin>): Margin {
+  const verdict = judged.verdict ?? 'unknown';
+  return {
+    id: words.id,
+    what: words.what,
+    unit: words.unit,
+    limit,
+    value,
+    verdict,
+    left: judged.left ?? null,
+    use: judged.use ?? null,
+    missing: judged.missing ?? [],
+    remedy: verdict === 'clear' ? null : (words.remedy ?? null),
+    note: words.note ?? null,
+    combination: words.combination ?? 'worst-case',
+  };
+}
+
+/** A side about which nothing is known, told as a missing number. */
+const oneSided = (words: Words): Missing => ({
+  known: false,
+  what: `${words.what}: only one side of the number is known`,
+  howToGet: words.remedy ?? 'Measure it and enter the value with its plus and minus.',
+});
+
+function judgeSides(
+  words: Words,
+  limit: Limit,
+  value: Estimate,
+  sides: {
+    bound: Estimate;
+    room: (v: Known, l: Known) => Slack;
+    use: (v: number, l: number) => number | null;
+  }[],
+): Margin {
+  const gone = [value, ...sides.map((side) => side.bound)].filter((e): e is Missing => !e.known);
+  if (gone.length > 0 || !value.known) return finish(words, limit, value, { missing: gone });
+  let verdict: Verdict = 'clear';
+  let left: Slack | null = null;
+  let use: number | null = null;
+  for (const side of sides) {
+    const bound = side.bound as Known;
+    const room = side.room(value, bound);
+    verdict = worseOf(verdict, judgeRoom(room, bound.value));
+    if (left === null || room.value < left.value) left = room;
+    const taken = side.use(value.value, bound.value);
+    if (taken !== null) use = use === null ? taken : Math.max(use, taken);
+  }
+  return finish(words, limit, value, {
+    verdict,
+    left,
+    use,
+    missing: verdict === 'unknown' ? [oneSided(words)] : [],
+  });
+}
+
+/** Value must not pass `limit` (same unit). Use = value / limit. */
+export const atMost = (words: Words, value: Estimate, limit: Estimate): Margin =>
+  judgeSides(words, { kind: 'at-most', limit }, value, [{ bound: limit, room: roomBelow, use: share }]);
+
+/** Value must reach `limit` (same unit). Use = limit / value. */
+export const atLeast = (words: Words, value: Estimate, limit: Estimate): Margin =>
+  judgeSides(words, { kind: 'at-least', limit }, value, [
+    { bound: limit, room: roomAbove, use: (v, l) => share(l, v) },
+  ]);
+
+/** Value must lie in from..to (same unit). Use = the greater of from / value and value / to. */
+export const within = (words: Words, value: Estimate, from: Estimate, to: Estimate): Margin =>
+  judgeSides(words, { kind: 'within', from, to }, value, [
+    { bound: from, room: roomAbove, use: (v, l) => share(l, v) },
+    { bound: to, room: roomBelow, use: share },
+  ]);
+
+/** The name must be one of those allowed. Use = 0 when it is; no slack. */
+export function oneOf(words: Words, value: Named | Missing, names: string[], origin: Origin): Margin {
+  const limit: Limit = { kind: 'one-of', names, origin };
+  if (!value.known) return finish(words, limit, value, { missing: [value] });
+  return names.includes(value.name)
+    ? finish(words, limit, value, { verdict: 'clear', use: 0 })
+    : finish(words, limit, value, { verdict: 'over' });
+}
+
+export const named = (name: string, origin: Origin): Named => ({ known: true, name, origin });

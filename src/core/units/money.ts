@@ -1,0 +1,39 @@
+import { z } from 'zod';
+import { type Result, ok, refuse } from '../result';
+import { clip, parseDecimal } from './decimal';
+
+/** Money in minor units of its currency (ISO 4217), an integer: never floating point. */
+export const Money = z.object({ minor: z.int(), currency: z.string().regex(/^[A-Z]{3}$/u) });
+export type Money = z.infer<typeof Money>;
+
+/** Decimals of the currency's minor unit (2 for most, 0 or 3 for some), from the runtime's ISO 4217 data. */
+export const minorDigits = (currency: string): number =>
+  new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+
+/** An amount as typed, "168" or "168,50", in the given currency; more decimals than the currency has are refused. */
+export function parseMoney(text: string, currency: string): Result<Money> {
+  const digits = minorDigits(currency);
+  const parsed = parseDecimal(text);
+  if (!parsed.ok) return parsed;
+  const decimals = /[.,](\d+)\s*$/u.exec(text)?.[1]?.length ?? 0;
+  if (decimals > digits) {
+    return refuse(
+      'too-precise',
+      `“${clip(text)}” has more decimals than ${currency}.`,
+      `Use at most ${digits}.`,
+    );
+  }
+  // The typed decimals are at most the minor unit's, so the product is whole up to rounding noise.
+  return ok({ minor: Math.round(parsed.value * 10 ** digits), currency });
+}
+
+export const showMoney = ({ minor, currency }: Money, locale = 'en-GB'): string =>
+  new Intl.NumberFormat(locale, { style: 'currency', currency, currencyDisplay: 'code' }).format(
+    minor / 10 ** minorDigits(currency),
+  );
+
+/** Sum in one currency; an empty list is zero of `currency`. Mixing currencies is a bug. */
+export function sumMoney(amounts: Money[], currency: string): Money {
+  for (const amount of amounts) if (amount.currency !== currency) throw new Error('currencies are mixed');
+  return { minor: amounts.reduce((total, amount) => total + amount.minor, 0), currency };
+}

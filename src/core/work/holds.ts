@@ -1,0 +1,155 @@
+import { type Facts, factValue } from './facts';
+import { type Ledger, screwsOut } from './ledger';
+
+/** What a hold can stop. Each act of a job asks for the holds on one or more of these. */
+export type Stop = 'opening' | 'board' | 'copy' | 'first-write' | 'swap' | 'first-power' | 'sheet';
+
+export type Hold = {
+  code: HoldCode;
+  what: string;
+  why: string;
+  remedy: string;
+  stops: Stop[];
+  /** Who may walk past it; nobody in this slice. */
+  override: 'nobody';
+};
+
+export type HoldCode =
+  | 'swollen'
+  | 'consent'
+  | 'card'
+  | 'charge'
+  | 'battery'
+  | 'encryption'
+  | 'label'
+  | 'copy-unverified'
+  | 'screws-left';
+
+type Rule = Omit<Hold, 'override' | 'what' | 'remedy'> & {
+  fact: string;
+  /** The only value that lifts it: not known holds as much as known wrong. */
+  safe: boolean;
+  wrong: string;
+  unknown: string;
+  remedy: (context: HoldContext) => string;
+};
+
+export type HoldContext = { chargeLimitPercent: number; targetLabel: string | null; ledger: Ledger };
+
+const everything: Stop[] = ['opening', 'board', 'copy', 'first-write', 'swap', 'first-power'];
+
+const rules: Rule[] = [
+  {
+    code: 'swollen',
+    fact: 'battery.swollen',
+    safe: false,
+    wrong: 'The battery is swollen',
+    unknown: 'Nobody has looked whether the battery is swollen',
+    why: 'A swollen cell can burn when it is bent, pressed or pierced.',
+    remedy: () =>
+      'Look at the back: it must lie flat. Swollen means stop: hand it to someone trained for cells.',
+    stops: everything,
+  },
+  {
+    code: 'consent',
+    fact: 'consent.given',
+    safe: true,
+    wrong: 'The owner has not agreed to opening',
+    unknown: 'The owner has not been asked about opening',
+    why: 'Opening may end a guarantee; local law differs.',
+    remedy: () => 'Tell the owner what opening does to the guarantee, and note the answer.',
+    stops: ['opening'],
+  },
+  {
+    code: 'card',
+    fact: 'card.inserted',
+    safe: false,
+    wrong: 'A card is in the slot',
+    unknown: 'Nobody has looked whether a card is in the slot',
+    why: 'The case snaps a card that is left in.',
+    remedy: () => 'Take the card out and put it with the device’s papers.',
+    stops: ['opening'],
+  },
+  {
+    code: 'charge',
+    fact: 'charge.below-limit',
+    safe: true,
+    wrong: 'The battery holds too much charge',
+    unknown: 'The charge is not known',
+    why: 'A nearly empty cell does far less harm when a tool slips.',
+    remedy: ({ chargeLimitPercent }) =>
+      `Run it down below ${chargeLimitPercent} %, then enter the charge shown.`,
+    stops: ['opening'],
+  },
+  {
+    code: 'battery',
+    fact: 'battery.connected',
+    safe: false,
+    wrong: 'The battery is still plugged in',
+    unknown: 'It is not known whether the battery is unplugged',
+    why: 'A slip on a live board ends the board. Some skip this; we do not.',
+    remedy: () => 'Unplug the battery by its plug, before anything else is touched.',
+    stops: ['board', 'swap'],
+  },
+  {
+    code: 'encryption',
+    fact: 'encryption.on',
+    safe: false,
+    wrong: 'Encryption is on',
+    unknown: 'It is not known whether encryption is on',
+    why: 'A sealed part cannot be copied by used blocks, nor grown.',
+    remedy: () => 'Have the owner switch encryption off and wait until it has finished, then note it.',
+    stops: ['copy'],
+  },
+  {
+    code: 'label',
+    fact: 'target.armed',
+    safe: true,
+    wrong: 'The new drive’s bench label has not been typed',
+    unknown: 'The new drive’s bench label has not been typed',
+    why: 'Copying overwrites the whole drive; typing its label proves which one is meant.',
+    remedy: ({ targetLabel }) =>
+      targetLabel ? `Read the label on the new drive and type it.` : 'Put the new drive in the dock first.',
+    stops: ['first-write'],
+  },
+  {
+    code: 'copy-unverified',
+    fact: 'copy.verified',
+    safe: true,
+    wrong: 'The copy has not been read back and matched',
+    unknown: 'The copy has not been read back and matched',
+    why: 'Once it is closed up, a bad copy costs the whole way in again.',
+    remedy: () => 'Finish the copy at Carry over: it reads everything back.',
+    stops: ['swap'],
+  },
+];
+
+/** All holds that stand now, in the order in which work meets them. */
+export function standingHolds(facts: Facts, context: HoldContext): Hold[] {
+  const holds: Hold[] = rules
+    .filter((rule) => factValue(facts, rule.fact) !== rule.safe)
+    .map((rule) => ({
+      code: rule.code,
+      what: factValue(facts, rule.fact) === null ? rule.unknown : rule.wrong,
+      why: rule.why,
+      remedy: rule.remedy(context),
+      stops: rule.stops,
+      override: 'nobody',
+    }));
+  const out = screwsOut(context.ledger);
+  if (out > 0) {
+    holds.push({
+      code: 'screws-left',
+      what: `${out} ${out === 1 ? 'screw is' : 'screws are'} not in ${out === 1 ? 'its hole' : 'their holes'}`,
+      why: 'A loose screw shorts a board; a missing one lets the case work open.',
+      remedy: 'Go back to Close: the bowl shows which and where to.',
+      stops: ['first-power', 'sheet'],
+      override: 'nobody',
+    });
+  }
+  return holds;
+}
+
+/** The first hold that stops any of these; null where the way is clear. */
+export const holdOn = (holds: Hold[], stops: Stop[]): Hold | null =>
+  holds.find((hold) => hold.stops.some((stop) => stops.includes(stop))) ?? null;

@@ -1,0 +1,10 @@
+export { FactChange, FactName, FactSetting, factValue, foldFacts, isTrue, restore } from './facts';
+export type { FactState, Facts } from './facts';
+export { holdOn, standingHolds } from './holds';
+export type { Hold, HoldCode, HoldContext, Stop } from './holds';
+export { screwLedger, screwsOut } from './ledger';
+export type { Ledger, LedgerRow } from './ledger';
+export { FastenerGroup, OpenStep, Procedure, SwapStep } from './procedure';
+export type { Act, HandStation } from './procedure';
+export { screwFact, screwsAtStart, swapActs, wayBack, wayIn } from './ways';
+export type { SwapConditions } from './ways';
