@@ -12,7 +12,7 @@ import {
   readChain,
   readFat32Usage,
 } from '.';
-import { SparseMemory } from './sparse-memory';
+import { SparseMemory } from './sparse-memory.test.data';
 
 const sectors = 600_000;
 

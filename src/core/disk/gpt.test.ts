@@ -11,7 +11,7 @@ import {
   readTable,
   usableSectors,
 } from '.';
-import { SparseMemory } from './sparse-memory';
+import { SparseMemory } from './sparse-memory.test.data';
 
 const guid = (n: number) => `0000000${n}-1111-2222-3333-444455556666`;
 

@@ -15,7 +15,7 @@ import {
 } from '.';
 import { sectorsFromLabel } from '../part';
 import { unsafeValue } from '../result';
-import { SparseMemory } from './sparse-memory';
+import { SparseMemory } from './sparse-memory.test.data';
 
 const delivered: DeliveredPart[] = [
   {

@@ -1,0 +1,45 @@
+import { z } from 'zod';
+import { Measures } from '../device';
+import { Known } from '../margin';
+import { TakeInForm } from './take-in';
+
+/** Facts that a person may state by looking, without a step of the procedure. */
+export const observable = [
+  'card.inserted',
+  'encryption.on',
+  'battery.swollen',
+  'consent.given',
+  'charger.connected',
+] as const;
+
+export const ReadingName = z.enum(['size-shown', 'read-test', 'parts-shown']);
+export type ReadingName = z.infer<typeof ReadingName>;
+
+export const Outcome = z.enum(['started', 'dark', 'no-start-device', 'does-not-finish']);
+export type Outcome = z.infer<typeof Outcome>;
+
+/** Everything a person can do to a job. One shape for the page, the programs and the tests. */
+export const JobAct = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('amend'), takeIn: TakeInForm }),
+  z.object({ kind: z.literal('observe'), fact: z.enum(observable), value: z.boolean() }),
+  z.object({ kind: z.literal('charge'), percent: z.number().min(0).max(100) }),
+  z.object({ kind: z.literal('measure'), measures: Measures }),
+  z.object({ kind: z.literal('choose'), driveId: z.string().max(60), padId: z.string().max(60).nullable() }),
+  z.object({ kind: z.literal('lay-out'), holdBackPercent: z.number().min(0).max(50) }),
+  z.object({ kind: z.literal('step'), stepId: z.string().max(60) }),
+  z.object({ kind: z.literal('step-back') }),
+  z.object({ kind: z.literal('note'), text: z.string().trim().min(1).max(2000) }),
+  z.object({ kind: z.literal('dock'), caseId: z.string().max(60) }),
+  z.object({ kind: z.literal('arm'), label: z.string().trim().max(20) }),
+  z.object({ kind: z.literal('copy') }),
+  z.object({ kind: z.literal('switch-on') }),
+  z.object({ kind: z.literal('observe-start'), outcome: Outcome }),
+  z.object({ kind: z.literal('read'), name: ReadingName, value: Known }),
+  z.object({ kind: z.literal('prove') }),
+  z.object({ kind: z.literal('hand-over'), oldDrive: z.enum(['kept', 'returned']) }),
+]);
+export type JobAct = z.infer<typeof JobAct>;
+
+/** An act as it arrives: with the version of the job that the person was looking at. */
+export const ActRequest = z.object({ version: z.int().nonnegative(), act: JobAct });
+export type ActRequest = z.infer<typeof ActRequest>;

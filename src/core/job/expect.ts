@@ -1,0 +1,129 @@
+import type { DeviceProfile } from '../device';
+import {
+  type DriveReading,
+  type Layout,
+  deliveredGrowth,
+  deliveredTable,
+  growthLimits,
+  placedBytes,
+  planLayout,
+} from '../disk';
+import { type Known, type Margin, about, atLeast, atMost, exact, missing, within } from '../margin';
+import { type Drive, sectorsFromLabel } from '../part';
+import { type Result, refuse } from '../result';
+import type { CopyProof, Job } from './job';
+
+const expectedGuid = (n: number) => `${String(n).padStart(8, '0')}-0000-4000-8000-000000000000`;
+
+/**
+ * The layout before the old drive is out: parts as the maker delivers them, sizes by label.
+ * Faults: no wish or drive yet, label outside the rule, and those of `planLayout`.
+ */
+export function expectedLayout(
+  profile: DeviceProfile,
+  job: Job,
+  drive: Drive,
+  holdBackPercent: number,
+): Result<Layout> {
+  const from = sectorsFromLabel(job.takeIn.oldDrive.labelGB, 512);
+  const to = sectorsFromLabel(drive.labelGB, drive.sectorBytes);
+  if (!from.ok) return from;
+  if (!to.ok) return to;
+  const table = deliveredTable(
+    profile.deliveredParts,
+    { sectors: from.value, sectorBytes: 512 },
+    expectedGuid,
+  );
+  const target = { sectors: to.value, sectorBytes: drive.sectorBytes };
+  return planLayout(table, target, { holdBackPercent }, deliveredGrowth(profile.deliveredParts, table));
+}
+
+/** The layout from what was read on the dock, to the sector. */
+export function readLayout(
+  reading: DriveReading,
+  target: { sectors: number; sectorBytes: number },
+  holdBackPercent: number,
+): Result<Layout> {
+  if (!reading.table) {
+    return refuse(
+      'no-table',
+      'The old drive has no readable partition table.',
+      'Check the drive and its port, then read it again.',
+    );
+  }
+  return planLayout(reading.table, target, { holdBackPercent }, growthLimits(reading));
+}
+
+/** The part that a device shows as its storage: the largest one of the new layout. */
+export const mainPart = (layout: Layout) =>
+  layout.parts.reduce((most, part) => (placedBytes(layout, part) > placedBytes(layout, most) ? part : most));
+
+/** What systems round away or set aside when they show a size; a named default, percent. */
+export const sizeShownTolerancePercent = 1;
+
+/** The margins of Prove: what the device shows, each against what was to be expected. */
+export function proveMargins(
+  profile: DeviceProfile,
+  layout: Layout | null,
+  readings: Job['readings'],
+  copy: CopyProof | null,
+): Margin[] {
+  const ask = (what: string) =>
+    missing(what, 'Read it on the device and type it in, or take the simulated device’s reading.');
+  const reading = (value: Known | undefined, what: string) => value ?? ask(what);
+  const bytes = layout ? placedBytes(layout, mainPart(layout)) : null;
+  const planned = {
+    kind: 'computed',
+    note: `the layout, ±${sizeShownTolerancePercent} % for rounding`,
+  } as const;
+  const noLayout = missing('the layout', 'Lay out the new drive at Data.');
+  const side = (sign: 1 | -1) =>
+    bytes === null ? noLayout : exact(bytes * (1 + (sign * sizeShownTolerancePercent) / 100), planned);
+  const parts = layout ? exact(layout.parts.length, { kind: 'computed', note: 'the layout' }) : noLayout;
+  return [
+    within(
+      {
+        id: 'size-shown',
+        what: 'Size the device shows',
+        unit: 'bytes',
+        remedy: 'It still shows another size: was the part grown, and is this the new drive?',
+      },
+      reading(readings['size-shown'], 'size shown'),
+      side(-1),
+      side(1),
+    ),
+    atLeast(
+      {
+        id: 'read-test',
+        what: 'Read test',
+        unit: 'bytes/s',
+        remedy: 'Check the unit first (megabit or megabyte), then the seat of the drive, then heat.',
+      },
+      reading(readings['read-test'], 'read test'),
+      profile.limits.readAtLeastBytesPerS,
+    ),
+    within(
+      {
+        id: 'parts-shown',
+        what: 'Partitions found',
+        unit: 'count',
+        remedy: 'A part is missing or one too many: look at the copy before closing the job.',
+      },
+      reading(readings['parts-shown'], 'number of partitions'),
+      parts,
+      parts,
+    ),
+    atMost(
+      { id: 'mismatches', what: 'Blocks that did not match', unit: 'count', remedy: 'Copy again.' },
+      copy
+        ? exact(copy.mismatches, { kind: 'computed', note: `${copy.blocks} blocks read back and compared` })
+        : missing('the comparison', 'Finish the copy at Carry over.'),
+      exact(0, { kind: 'default', note: 'every block must match' }),
+    ),
+  ];
+}
+
+/** A size as a device prints it: the last digit shown may be off by half. */
+export function shownSize(value: number, halfDigit: number, note: string, at: string): Known {
+  return about(value, halfDigit, halfDigit, { kind: 'reading', note, at });
+}

@@ -1,0 +1,19 @@
+export { ActRequest, JobAct, Outcome, ReadingName, observable } from './act';
+export { actsOf, holdsOf, ledgerOf, nextAct, swapConditions } from './acts-of';
+export type { JobContext } from './acts-of';
+export { decide, decideReport, permit } from './decide';
+export type { DecideContext, Decision, Report } from './decide';
+export {
+  expectedLayout,
+  mainPart,
+  proveMargins,
+  readLayout,
+  shownSize,
+  sizeShownTolerancePercent,
+} from './expect';
+export { CopyProof, DockedDrive, HistoryEntry, Job, jobState } from './job';
+export type { JobState } from './job';
+export { Sheet, escapeMarkdown, sheetMarkdown } from './sheet';
+export { cordOf, currentStation, stationHold, stationStops } from './stations';
+export { TakeIn, TakeInForm, ownerLine, takeInFacts } from './take-in';
+export type { YesNoUnknown } from './take-in';

@@ -1,0 +1,110 @@
+import ospreyData from '../../../demo/devices/braskit-osprey.json';
+import driveData from '../../../demo/parts/drives.json';
+import padData from '../../../demo/parts/pads.json';
+import { DeviceProfile } from '../device';
+import { Drive, Pad } from '../part';
+import { screwsAtStart } from '../work';
+import type { JobAct } from './act';
+import { type DecideContext, type Report, decide, decideReport } from './decide';
+import { expectedLayout } from './expect';
+import { type Job, type JobState, jobState } from './job';
+import { type TakeIn, takeInFacts } from './take-in';
+
+export const profile = DeviceProfile.parse(ospreyData);
+export const drives = driveData.map((data) => Drive.parse(data));
+export const pads = padData.map((data) => Pad.parse(data));
+
+export const takeIn: TakeIn = {
+  profileId: profile.id,
+  owner: 'Purser, ferry Aldis',
+  serial: 'OS-5521',
+  place: 'cabin 7',
+  wish: 'bigger',
+  wantedGB: 2000,
+  dataToKeep: true,
+  oldDrive: { sizeCode: '2242-S3-M', labelGB: 512, usedBytes: 420e6 },
+  encryption: 'no',
+  card: 'no',
+  swollen: 'no',
+  consent: true,
+  chargePercent: 21,
+  promisedAt: null,
+  note: '',
+};
+
+const at = '2026-11-24T08:00:00.000Z';
+
+/** A job in memory that acts are done to, as the server does them to the database. */
+export class Bench {
+  state: JobState;
+
+  constructor(given: TakeIn = takeIn) {
+    const job: Job = {
+      schema: 'jicara.job/1',
+      id: 'Q-0412',
+      route: 'copy-on-dock',
+      takeIn: given,
+      measures: {},
+      choice: null,
+      wish: null,
+      dock: null,
+      copy: null,
+      outcome: null,
+      readings: {},
+      proved: false,
+      handedOver: null,
+    };
+    const facts = [
+      ...takeInFacts(given, profile.opening.chargeBelowPercent),
+      ...screwsAtStart(profile.procedure),
+    ];
+    const changes = facts.map((setting) => ({ ...setting, at, by: 'IM' }));
+    this.state = jobState(job, [
+      { at, by: 'IM', kind: 'take-in', sentence: 'Taken in.', changes, stepId: null },
+    ]);
+  }
+
+  get context(): DecideContext {
+    const drive = drives.find((d) => d.id === this.state.job.choice?.driveId) ?? null;
+    const { job } = this.state;
+    const layout = drive && job.wish ? expectedLayout(profile, job, drive, job.wish.holdBackPercent) : null;
+    return {
+      profile,
+      drive,
+      findDrive: (id) => drives.find((d) => d.id === id) ?? null,
+      findPad: (id) => pads.find((p) => p.id === id) ?? null,
+      layout: layout?.ok ? layout.value : null,
+    };
+  }
+
+  /** Does the act and returns 'ok' or the code of its refusal. */
+  do(act: JobAct): string {
+    const decided = decide(this.state, act, this.context);
+    if (!decided.ok) return decided.fault.code;
+    this.take(decided.value);
+    return 'ok';
+  }
+
+  report(report: Report): void {
+    this.take(decideReport(this.state, report));
+  }
+
+  private take({ job, entry }: ReturnType<typeof decideReport>) {
+    const changes = entry.changes.map((change) => ({ ...change, at, by: 'IM' }));
+    this.state = jobState(job, [...this.state.history, { ...entry, at, by: 'IM', changes }]);
+  }
+}
+
+export const proof = {
+  blocks: 400,
+  bytes: 420e6,
+  mismatches: 0,
+  rewrites: 15,
+  sha256: 'ab'.repeat(32),
+  seconds: 22,
+};
+export const dock = {
+  old: { benchLabel: 'KV-2206', sectors: 1_000_215_216, sectorBytes: 512, serial: 'A1' },
+  new: { benchLabel: 'KV-2207', sectors: 3_907_029_168, sectorBytes: 512, serial: 'B2' },
+  caseId: 'tarn-5',
+};

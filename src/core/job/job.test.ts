@@ -1,0 +1,223 @@
+import fc from 'fast-check';
+import { exact } from '../margin';
+import { screwsOut } from '../work';
+import { actsOf, cordOf, currentStation, holdsOf, ledgerOf, nextAct, permit } from '.';
+import { Bench, dock, profile, proof, takeIn } from './job.test.data';
+
+const chosen = { kind: 'choose', driveId: 'ostrel-marl-2000', padId: 'lindrel-soft-250' } as const;
+const reading = (value: number) => exact(value, { kind: 'reading', note: 'test' });
+
+function prepared(given = takeIn) {
+  const bench = new Bench(given);
+  expect(bench.do(chosen)).toBe('ok');
+  expect(bench.do({ kind: 'lay-out', holdBackPercent: 0 })).toBe('ok');
+  return bench;
+}
+
+/** Does the next acts of the hands while they belong to the station. */
+function hands(bench: Bench, station: string) {
+  for (
+    let act = nextAct(bench.state, bench.context);
+    act?.station === station;
+    act = nextAct(bench.state, bench.context)
+  ) {
+    const said = bench.do({ kind: 'step', stepId: act.id });
+    if (said !== 'ok') return said;
+  }
+  return 'ok';
+}
+
+function copied() {
+  const bench = prepared();
+  hands(bench, 'open');
+  bench.report({ kind: 'docked', dock });
+  bench.do({ kind: 'arm', label: 'KV-2207' });
+  bench.report({ kind: 'copy-begun' });
+  bench.report({ kind: 'copied', proof });
+  return bench;
+}
+
+describe('job', () => {
+  it('runs from taking in to the sheet', () => {
+    const bench = copied();
+    expect(hands(bench, 'swap')).toBe('ok');
+    expect(hands(bench, 'close')).toBe('ok');
+    expect(bench.do({ kind: 'switch-on' })).toBe('ok');
+    bench.report({ kind: 'switched-on', outcome: 'started', shows: 'Home screen' });
+    const main = bench.context.layout!.parts[1]!;
+    const bytes = (main.to.lastSector - main.to.firstSector + 1) * 512;
+    expect(bench.do({ kind: 'prove' })).toBe('prove-unknown');
+    bench.do({ kind: 'read', name: 'size-shown', value: reading(bytes * 0.999) });
+    bench.do({ kind: 'read', name: 'read-test', value: reading(6.9e9) });
+    bench.do({ kind: 'read', name: 'parts-shown', value: reading(3) });
+    expect(bench.do({ kind: 'prove' })).toBe('ok');
+    expect(bench.do({ kind: 'hand-over', oldDrive: 'kept' })).toBe('ok');
+    const cord = cordOf(bench.state, bench.context);
+    expect(cord.every((station) => station.state === 'done')).toBe(true);
+    expect(currentStation(cord)).toBe('hand-over');
+    expect(bench.do({ kind: 'step-back' })).toBe('closed');
+  });
+
+  it('is not proved by the old size, a slow test or a part that is gone', () => {
+    const bench = copied();
+    hands(bench, 'swap');
+    hands(bench, 'close');
+    expect(bench.do({ kind: 'read', name: 'read-test', value: reading(1) })).toBe('not-started');
+    bench.report({ kind: 'switched-on', outcome: 'started', shows: 'Home screen' });
+    bench.do({ kind: 'read', name: 'size-shown', value: reading(512e9) });
+    bench.do({ kind: 'read', name: 'read-test', value: reading(6.9e9) });
+    bench.do({ kind: 'read', name: 'parts-shown', value: reading(3) });
+    expect(bench.do({ kind: 'prove' })).toBe('prove-over');
+    expect(bench.do({ kind: 'hand-over', oldDrive: 'kept' })).toBe('not-proved');
+  });
+
+  it('makes the way back from the way in: every screw home, battery before cover, drive only once', () => {
+    const bench = copied();
+    const back = actsOf(bench.state.job, bench.context).filter((act) => act.station === 'close');
+    expect(back.map((act) => act.id)).toEqual([
+      'back-fan-aside',
+      'back-battery-out',
+      'back-battery-plug',
+      'back-cover',
+      'back-feet',
+      'back-back-screws',
+      'back-grips',
+    ]);
+    hands(bench, 'swap');
+    expect(screwsOut(ledgerOf(bench.state, bench.context))).toBe(13);
+    hands(bench, 'close');
+    expect(ledgerOf(bench.state, bench.context)).toMatchObject({ inBowl: 0, total: 14 });
+  });
+
+  it('moves the stand-off only where the length changes', () => {
+    const ids = (bench: Bench) => actsOf(bench.state.job, bench.context).map((act) => act.id);
+    expect(ids(prepared())).toContain('stand-off');
+    expect(
+      ids(prepared({ ...takeIn, oldDrive: { ...takeIn.oldDrive, sizeCode: '2280-S3-M' } })),
+    ).not.toContain('stand-off');
+  });
+
+  it('keeps the ledger exact and the board dead on any walk back and forth', () => {
+    fc.assert(
+      fc.property(fc.array(fc.boolean(), { maxLength: 60 }), (forward) => {
+        const bench = copied();
+        for (const go of forward) {
+          const next = nextAct(bench.state, bench.context);
+          const before = bench.state.facts;
+          const said =
+            go && next ? bench.do({ kind: 'step', stepId: next.id }) : bench.do({ kind: 'step-back' });
+          if (go && next?.touchesBoard && said === 'ok' && before['battery.connected']?.value !== false)
+            return false;
+          const ledger = ledgerOf(bench.state, bench.context);
+          const inPlace = ledger.rows.reduce((total, row) => total + row.inPlace, 0);
+          if (inPlace + ledger.inBowl !== 14) return false;
+        }
+        hands(bench, 'swap');
+        hands(bench, 'close');
+        return screwsOut(ledgerOf(bench.state, bench.context)) === 0;
+      }),
+    );
+  });
+});
+
+describe('what is refused', () => {
+  it('a drive that does not fit, and one of which nobody knows', () => {
+    const bench = new Bench();
+    expect(bench.do({ ...chosen, driveId: 'kelvane-dusk-2000' })).toBe('does-not-fit');
+    expect(bench.do({ ...chosen, driveId: 'kelvane-vesper-2000' })).toBe('fit-unknown');
+    expect(bench.do({ ...chosen, driveId: 'nerrow-cask-256' })).toBe('does-not-fit');
+    expect(bench.do({ ...chosen, driveId: 'no-such-drive' })).toBe('not-found');
+    expect(bench.do({ kind: 'lay-out', holdBackPercent: 0 })).toBe('no-drive');
+  });
+
+  it.each([
+    ['card', { card: 'yes' }, { kind: 'observe', fact: 'card.inserted', value: false }],
+    ['card', { card: 'unknown' }, { kind: 'observe', fact: 'card.inserted', value: false }],
+    ['charge', { chargePercent: 64 }, { kind: 'charge', percent: 20 }],
+    ['charge', { chargePercent: null }, { kind: 'charge', percent: 24.5 }],
+    ['consent', { consent: false }, { kind: 'observe', fact: 'consent.given', value: true }],
+    ['swollen', { swollen: 'unknown' }, { kind: 'observe', fact: 'battery.swollen', value: false }],
+  ] as const)('opening, held by %s until it is lifted', (code, given, remedy) => {
+    const bench = prepared({ ...takeIn, ...given });
+    expect(bench.do({ kind: 'step', stepId: 'power-off' })).toBe(`hold-${code}`);
+    expect(cordOf(bench.state, bench.context)[3]?.state).toBe('held');
+    expect(bench.do(remedy)).toBe('ok');
+    expect(bench.do({ kind: 'step', stepId: 'power-off' })).toBe('ok');
+  });
+
+  it('exactly at the charge limit, and everything while a cell is swollen', () => {
+    expect(
+      prepared({ ...takeIn, chargePercent: profile.opening.chargeBelowPercent }).do({
+        kind: 'step',
+        stepId: 'power-off',
+      }),
+    ).toBe('hold-charge');
+    const bench = prepared({ ...takeIn, swollen: 'yes' });
+    expect(holdsOf(bench.state, bench.context)[0]).toMatchObject({ code: 'swollen', override: 'nobody' });
+    expect(bench.do({ kind: 'step', stepId: 'power-off' })).toBe('hold-swollen');
+  });
+
+  it('the board while the battery could be plugged in', () => {
+    const bench = prepared();
+    for (const stepId of ['power-off', 'grips', 'back-screws', 'feet', 'cover', 'battery-plug'])
+      expect(bench.do({ kind: 'step', stepId })).toBe('ok');
+    expect(bench.do({ kind: 'step-back' })).toBe('ok');
+    expect(bench.do({ kind: 'step', stepId: 'battery-out' })).toBe('step-order');
+    expect(bench.do({ kind: 'step', stepId: 'cover' })).toBe('step-done');
+    const forced = { ...bench.state, doneSteps: [...bench.state.doneSteps, 'battery-plug'] };
+    bench.state = forced;
+    expect(bench.do({ kind: 'step', stepId: 'battery-out' })).toBe('hold-battery');
+  });
+
+  it('docking while the drive is inside, the wrong label, copying unarmed or encrypted', () => {
+    const bench = prepared({ ...takeIn, encryption: 'yes' });
+    expect(permit(bench.state, { kind: 'dock' }, bench.context)).toMatchObject({
+      fault: { code: 'drive-inside' },
+    });
+    expect(bench.do({ kind: 'copy' })).toBe('not-docked');
+    hands(bench, 'open');
+    expect(permit(bench.state, { kind: 'dock' }, bench.context).ok).toBe(true);
+    bench.report({ kind: 'docked', dock });
+    expect(bench.do({ kind: 'step-back' })).toBe('docked');
+    expect(bench.do({ kind: 'copy' })).toBe('hold-encryption');
+    bench.do({ kind: 'observe', fact: 'encryption.on', value: false });
+    expect(bench.do({ kind: 'copy' })).toBe('hold-label');
+    expect(bench.do({ kind: 'arm', label: 'kv-2206' })).toBe('source-label');
+    expect(bench.do({ kind: 'arm', label: 'KV-9999' })).toBe('wrong-label');
+    expect(bench.do({ kind: 'copy' })).toBe('hold-label');
+    expect(bench.do({ kind: 'arm', label: ' kv-2207 ' })).toBe('ok');
+    expect(bench.do({ kind: 'copy' })).toBe('ok');
+  });
+
+  it('swapping before the copy is verified, or after one that did not match', () => {
+    const bench = prepared();
+    hands(bench, 'open');
+    expect(hands(bench, 'swap')).toBe('hold-copy-unverified');
+    bench.report({ kind: 'docked', dock });
+    bench.report({ kind: 'copied', proof: { ...proof, mismatches: 1 } });
+    expect(hands(bench, 'swap')).toBe('hold-copy-unverified');
+  });
+
+  it('first power and the sheet with screws in the bowl', () => {
+    const bench = copied();
+    hands(bench, 'swap');
+    expect(bench.do({ kind: 'switch-on' })).toBe('hold-screws-left');
+    expect(bench.do({ kind: 'observe-start', outcome: 'started' })).toBe('hold-screws-left');
+    expect(bench.do({ kind: 'hand-over', oldDrive: 'kept' })).toBe('hold-screws-left');
+  });
+
+  it('changing the choice or the take-in after it has been acted on', () => {
+    const bench = copied();
+    expect(bench.do(chosen)).toBe('docked');
+    expect(bench.do({ kind: 'lay-out', holdBackPercent: 5 })).toBe('copy-begun');
+    expect(bench.do({ kind: 'amend', takeIn })).toBe('opened');
+  });
+
+  it('amending states only what the form changed', () => {
+    const bench = new Bench({ ...takeIn, card: 'yes' });
+    bench.do({ kind: 'observe', fact: 'card.inserted', value: false });
+    bench.do({ kind: 'amend', takeIn: { ...takeIn, card: 'yes', chargePercent: 70 } });
+    expect(bench.state.facts['card.inserted']?.value).toBe(false);
+    expect(bench.state.facts['charge.below-limit']?.value).toBe(false);
+  });
+});

@@ -1,0 +1,70 @@
+import { z } from 'zod';
+import { Measures } from '../device';
+import { Known } from '../margin';
+import { Route } from '../route';
+import { FactChange, type Facts, foldFacts } from '../work';
+import { Outcome } from './act';
+import { TakeIn } from './take-in';
+
+/** A drive as it lies on the dock. */
+export const DockedDrive = z.object({
+  benchLabel: z.string(),
+  sectors: z.int().positive(),
+  sectorBytes: z.int().positive(),
+  serial: z.string(),
+});
+export type DockedDrive = z.infer<typeof DockedDrive>;
+
+/** What the copier proved: counts and one digest over the digests of all blocks. */
+export const CopyProof = z.object({
+  blocks: z.int().nonnegative(),
+  bytes: z.int().nonnegative(),
+  mismatches: z.int().nonnegative(),
+  rewrites: z.int().nonnegative(),
+  sha256: z.string().regex(/^[0-9a-f]{64}$/u),
+  seconds: z.number().nonnegative(),
+});
+export type CopyProof = z.infer<typeof CopyProof>;
+
+/** The job as it stands: its answers. What happened, and so every fact, is in the history. */
+export const Job = z.object({
+  schema: z.literal('jicara.job/1'),
+  id: z.string().regex(/^Q-\d{4,8}$/u),
+  route: Route,
+  takeIn: TakeIn,
+  measures: Measures,
+  choice: z.object({ driveId: z.string(), padId: z.string().nullable() }).nullable(),
+  wish: z.object({ holdBackPercent: z.number() }).nullable(),
+  dock: z.object({ old: DockedDrive, new: DockedDrive, caseId: z.string() }).nullable(),
+  copy: CopyProof.nullable(),
+  outcome: Outcome.nullable(),
+  readings: z.object({ 'size-shown': Known, 'read-test': Known, 'parts-shown': Known }).partial(),
+  proved: z.boolean(),
+  handedOver: z
+    .object({ at: z.iso.datetime(), by: z.string(), oldDrive: z.enum(['kept', 'returned']) })
+    .nullable(),
+});
+export type Job = z.infer<typeof Job>;
+
+/** One line of the append-only history. */
+export const HistoryEntry = z.object({
+  at: z.iso.datetime(),
+  by: z.string().max(8),
+  kind: z.string().max(40),
+  sentence: z.string().max(2400),
+  changes: z.array(FactChange),
+  stepId: z.string().nullable(),
+});
+export type HistoryEntry = z.infer<typeof HistoryEntry>;
+
+export type JobState = { job: Job; facts: Facts; doneSteps: string[]; history: HistoryEntry[] };
+
+/** The state of a job: its document and what the history says. A step taken back is not done. */
+export function jobState(job: Job, history: HistoryEntry[]): JobState {
+  const doneSteps: string[] = [];
+  for (const entry of history) {
+    if (entry.kind === 'step' && entry.stepId) doneSteps.push(entry.stepId);
+    if (entry.kind === 'step-back') doneSteps.pop();
+  }
+  return { job, facts: foldFacts(history.flatMap((entry) => entry.changes)), doneSteps, history };
+}

@@ -1,0 +1,71 @@
+import { type StationId, type StationState, stationNames, stationsOf } from '../route';
+import { type Hold, type Stop, holdOn, isTrue } from '../work';
+import { type JobContext, actsOf, holdsOf } from './acts-of';
+import type { JobState } from './job';
+
+/** The holds that can stop each station's main act. */
+export const stationStops: Readonly<Record<StationId, Stop[]>> = Object.freeze({
+  'take-in': [],
+  fit: [],
+  data: [],
+  open: ['opening'],
+  'carry-over': ['copy', 'first-write'],
+  swap: ['swap', 'board'],
+  close: [],
+  'first-power': ['first-power'],
+  prove: [],
+  'hand-over': ['sheet'],
+});
+
+function isDone(id: StationId, state: JobState, context: JobContext): boolean {
+  const { job, facts, doneSteps } = state;
+  const handsDone = (station: 'open' | 'swap' | 'close') =>
+    actsOf(job, context)
+      .filter((act) => act.station === station)
+      .every((act) => doneSteps.includes(act.id));
+  switch (id) {
+    case 'take-in':
+      return true;
+    case 'fit':
+      return job.choice !== null;
+    case 'data':
+      return job.wish !== null;
+    case 'open':
+    case 'swap':
+    case 'close':
+      return handsDone(id);
+    case 'carry-over':
+      return isTrue(facts, 'copy.verified');
+    case 'first-power':
+      return isTrue(facts, 'device.started');
+    case 'prove':
+      return job.proved;
+    case 'hand-over':
+      return job.handedOver !== null;
+  }
+}
+
+/** The cord: every station of the job's route as done, current (or held, when a hold stops it), or ahead. */
+export function cordOf(state: JobState, context: JobContext): StationState[] {
+  const holds = holdsOf(state, context);
+  let found = false;
+  return stationsOf(state.job.route).map((id) => {
+    const name = stationNames[id];
+    if (!found && isDone(id, state, context)) return { id, name, state: 'done' };
+    if (found) return { id, name, state: 'ahead' };
+    found = true;
+    return { id, name, state: stationHold(id, holds, state) ? 'held' : 'current' };
+  });
+}
+
+/** The hold that stops a station now, if any. */
+export function stationHold(id: StationId, holds: Hold[], state: JobState): Hold | null {
+  const stops = stationStops[id];
+  // The label is typed as part of carrying over: before the drives lie on the dock nothing is held.
+  if (id === 'carry-over' && !state.job.dock) return holdOn(holds, ['copy']);
+  return holdOn(holds, stops);
+}
+
+/** The station where the work is; the last one once everything is done. */
+export const currentStation = (cord: StationState[]): StationId =>
+  (cord.find(({ state }) => state === 'current' || state === 'held') ?? cord.at(-1)!).id;

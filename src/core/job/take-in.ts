@@ -1,0 +1,74 @@
+import { z } from 'zod';
+import { parseSizeCode } from '../part';
+import type { FactSetting } from '../work';
+
+const yesNoUnknown = z.enum(['yes', 'no', 'unknown']);
+export type YesNoUnknown = z.infer<typeof yesNoUnknown>;
+
+/** What is asked when a device comes in; all of it can stop the job later. */
+export const TakeIn = z.object({
+  profileId: z.string().min(1, 'Choose the device.').max(60),
+  owner: z.string().trim().min(1, 'Say whose device it is.').max(120, 'Keep the name under 120 characters.'),
+  serial: z.string().trim().max(60, 'Keep the serial number under 60 characters.'),
+  place: z.string().trim().max(120, 'Keep it under 120 characters.'),
+  wish: z.enum(['bigger', 'replace']),
+  wantedGB: z.int('Type whole gigabytes.').positive('A capacity of 0 GB is none.').max(100_000),
+  dataToKeep: z.boolean(),
+  oldDrive: z.object({
+    sizeCode: z
+      .string()
+      .max(20, 'A size code is short, such as 2242-S3-M.')
+      .superRefine((code, context) => {
+        const parsed = parseSizeCode(code);
+        if (!parsed.ok)
+          context.addIssue({ code: 'custom', message: `${parsed.fault.sentence} ${parsed.fault.remedy}` });
+      }),
+    labelGB: z.int('Type whole gigabytes.').positive('A capacity of 0 GB is none.').max(100_000),
+    usedBytes: z.int().nonnegative().nullable(),
+  }),
+  encryption: yesNoUnknown,
+  card: yesNoUnknown,
+  swollen: yesNoUnknown,
+  consent: z.boolean(),
+  chargePercent: z.number().min(0).max(100, 'Charge goes to 100 %.').nullable(),
+  promisedAt: z.iso.datetime().nullable(),
+  note: z.string().trim().max(2000, 'Keep the note under 2,000 characters.'),
+});
+export type TakeIn = z.infer<typeof TakeIn>;
+
+/** A form is looser than its answer: used data cannot be more than the drive. */
+export const TakeInForm = TakeIn.superRefine((takeIn, context) => {
+  const { usedBytes, labelGB } = takeIn.oldDrive;
+  if (usedBytes !== null && usedBytes > labelGB * 1e9) {
+    context.addIssue({
+      code: 'custom',
+      path: ['oldDrive', 'usedBytes'],
+      message: `More than the old drive’s ${labelGB} GB cannot be in use. Check the unit.`,
+    });
+  }
+});
+
+const asFact = (answer: YesNoUnknown) => (answer === 'unknown' ? null : answer === 'yes');
+
+/** The facts that taking in states. Unanswered questions stay not known. */
+export function takeInFacts(takeIn: TakeIn, chargeBelowPercent: number): FactSetting[] {
+  const settings: FactSetting[] = [
+    { fact: 'battery.connected', value: true },
+    { fact: 'battery.in', value: true },
+    { fact: 'drive.inserted', value: true },
+    { fact: 'cover.on', value: true },
+    { fact: 'card.inserted', value: asFact(takeIn.card) },
+    { fact: 'encryption.on', value: asFact(takeIn.encryption) },
+    { fact: 'battery.swollen', value: asFact(takeIn.swollen) },
+    { fact: 'consent.given', value: takeIn.consent },
+    {
+      fact: 'charge.below-limit',
+      value: takeIn.chargePercent === null ? null : takeIn.chargePercent < chargeBelowPercent,
+    },
+  ];
+  return settings;
+}
+
+/** What a job may be called in one line; kept short enough for a card. */
+export const ownerLine = (takeIn: Pick<TakeIn, 'owner' | 'place'>) =>
+  [takeIn.place, takeIn.owner].filter(Boolean).join(' · ');

@@ -1,0 +1,43 @@
+import { z } from 'zod';
+
+export const stationIds = [
+  'take-in',
+  'fit',
+  'data',
+  'open',
+  'carry-over',
+  'swap',
+  'close',
+  'first-power',
+  'prove',
+  'hand-over',
+] as const;
+export const StationId = z.enum(stationIds);
+export type StationId = z.infer<typeof StationId>;
+
+export const stationNames: Readonly<Record<StationId, string>> = Object.freeze({
+  'take-in': 'Take in',
+  fit: 'Fit',
+  data: 'Data',
+  open: 'Open',
+  'carry-over': 'Carry over',
+  swap: 'Swap',
+  close: 'Close',
+  'first-power': 'First power',
+  prove: 'Prove',
+  'hand-over': 'Hand over',
+});
+
+/** How the system comes across. This slice copies on the dock; later routes move Carry over elsewhere. */
+export const Route = z.enum(['copy-on-dock']);
+export type Route = z.infer<typeof Route>;
+
+/** The order of stations for a route: on the dock the old drive must be out, so Carry over stands after Open. */
+export function stationsOf(route: Route): StationId[] {
+  switch (route) {
+    case 'copy-on-dock':
+      return [...stationIds];
+  }
+}
+
+export type StationState = { id: StationId; name: string; state: 'done' | 'current' | 'held' | 'ahead' };

@@ -1,0 +1,126 @@
+import fc from 'fast-check';
+import heron from '../../../demo/devices/braskit-heron.json';
+import osprey from '../../../demo/devices/braskit-osprey.json';
+import wren from '../../../demo/devices/braskit-wren.json';
+import {
+  Procedure,
+  factValue,
+  foldFacts,
+  restore,
+  screwLedger,
+  screwsAtStart,
+  screwsOut,
+  swapActs,
+  wayBack,
+  wayIn,
+} from '.';
+
+const stamp = { at: '2026-11-24T08:00:00.000Z', by: 'IM' };
+const procedures = [osprey, heron, wren].map(
+  (profile) => [profile.id, Procedure.parse(profile.procedure)] as const,
+);
+const conditions = { lengthChanges: true, padChosen: true };
+
+describe('facts', () => {
+  it('fold to the last statement; null takes one back to not known', () => {
+    const facts = foldFacts([
+      { fact: 'card.inserted', value: true, ...stamp },
+      { fact: 'card.inserted', value: false, ...stamp },
+      { fact: 'power.off', value: true, ...stamp },
+      { fact: 'power.off', value: null, ...stamp },
+    ]);
+    expect([
+      factValue(facts, 'card.inserted'),
+      factValue(facts, 'power.off'),
+      factValue(facts, 'x.y'),
+    ]).toEqual([false, null, null]);
+  });
+
+  it('are put back exactly by what `restore` says', () => {
+    const setting = fc.record({
+      fact: fc.constantFrom('a.b', 'c.d', 'e.f'),
+      value: fc.constantFrom(true, false, null),
+    });
+    fc.assert(
+      fc.property(fc.array(setting), fc.array(setting), (before, change) => {
+        const start = foldFacts(before.map((s) => ({ ...s, ...stamp })));
+        const back = restore(start, change);
+        const after = foldFacts(
+          [...change, ...back].map((s) => ({ ...s, ...stamp })),
+          start,
+        );
+        return JSON.stringify(Object.entries(after).sort()) === JSON.stringify(Object.entries(start).sort());
+      }),
+    );
+  });
+});
+
+describe.each(procedures)('%s', (_, procedure) => {
+  const acts = [...wayIn(procedure), ...swapActs(procedure, conditions), ...wayBack(procedure, conditions)];
+
+  it('ends with every screw in its hole, and every need met on the way', () => {
+    let facts = foldFacts(screwsAtStart(procedure).map((s) => ({ ...s, ...stamp })));
+    for (const act of acts) {
+      for (const { fact, value } of act.needs)
+        expect([act.id, fact, factValue(facts, fact)]).toEqual([act.id, fact, value]);
+      if (act.touchesBoard) expect([act.id, factValue(facts, 'battery.connected')]).toEqual([act.id, false]);
+      facts = foldFacts(
+        act.effects.map((s) => ({ ...s, ...stamp })),
+        facts,
+      );
+    }
+    expect(screwsOut(screwLedger(procedure, facts))).toBe(0);
+    expect(factValue(facts, 'battery.connected')).toBe(true);
+    expect(factValue(facts, 'drive.new-inside')).toBe(true);
+    expect(factValue(facts, 'cover.on')).toBe(true);
+  });
+
+  it('keeps captive screws out of the bowl, and counts them where they are undone', () => {
+    let facts = foldFacts(screwsAtStart(procedure).map((s) => ({ ...s, ...stamp })));
+    for (const act of wayIn(procedure))
+      facts = foldFacts(
+        act.effects.map((s) => ({ ...s, ...stamp })),
+        facts,
+      );
+    const ledger = screwLedger(procedure, facts);
+    const captive = procedure.fasteners.filter((f) => f.captive).reduce((n, f) => n + f.count, 0);
+    expect(ledger.inBowl).toBe(ledger.total);
+    expect(screwsOut(ledger)).toBe(ledger.total + captive);
+  });
+
+  it('names each act once and says how each is done', () => {
+    expect(new Set(acts.map((act) => act.id)).size).toBe(acts.length);
+    expect(acts.every((act) => act.how.length > 0 && act.minutes > 0)).toBe(true);
+  });
+});
+
+describe('a procedure', () => {
+  const base = { fasteners: [{ id: 'a', where: 'back', count: 1, lengthMm: 3, bit: 'PH0' }], swap: [] };
+  const step = { title: 't', how: 'h', minutes: 1, back: { none: 'test' } };
+  const problems = (open: object[], swap: object[] = []) =>
+    Procedure.safeParse({ ...base, open, swap }).error?.issues.map((issue) => issue.message) ?? [];
+
+  it('is refused with a screw taken out twice, unknown, put in without having come out, or a step twice', () => {
+    expect(
+      problems([
+        { ...step, id: 'x', takesOut: ['a'] },
+        { ...step, id: 'y', takesOut: ['a'] },
+      ]),
+    ).toEqual(['step y: a is taken out twice']);
+    expect(problems([{ ...step, id: 'x', takesOut: ['b'] }])).toEqual([
+      'step x: there is no fastener group b',
+    ]);
+    expect(problems([], [{ id: 'z', title: 't', how: 'h', minutes: 1, putsIn: ['a'] }])).toEqual([
+      'step z: a goes in without having come out',
+    ]);
+    expect(
+      problems([
+        { ...step, id: 'x' },
+        { ...step, id: 'x' },
+      ]),
+    ).toContain('step x stands twice');
+    expect(
+      Procedure.safeParse({ ...base, fasteners: [{ ...base.fasteners[0], lengthMm: -1 }], open: [] }).success,
+    ).toBe(false);
+  });
+});

@@ -1,0 +1,134 @@
+import { existsSync } from 'node:fs';
+import { mkdir, readFile, readdir, rename, rm, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { type BlockReader, type CopyPlan, type DriveReading, readDrive } from '@/core/disk';
+import { CopyOrder, DriveIdentity } from './copy-order';
+import { DriveImage } from './drive-image';
+import type { FillWish } from './fill-drive';
+import { readJournal } from './journal';
+import type { Threads } from './threads';
+
+const firstLabel = 2201;
+
+/** The bench's dock: a folder of drives, each a folder of its own, and a folder of copies by job. */
+export class Dock {
+  constructor(
+    private readonly folder: string,
+    readonly threads: Threads,
+  ) {}
+
+  driveFolder = (benchLabel: string) => join(this.folder, 'drives', benchLabel);
+  copyFolder = (jobId: string) => join(this.folder, 'copies', jobId);
+
+  async identities(): Promise<DriveIdentity[]> {
+    await mkdir(join(this.folder, 'drives'), { recursive: true });
+    const labels = (await readdir(join(this.folder, 'drives')))
+      .filter((name) => /^[A-Z]{2}-\d+$/u.test(name))
+      .sort();
+    const found = await Promise.all(labels.map((label) => this.identity(label)));
+    return found.filter((identity) => identity !== null);
+  }
+
+  async identity(benchLabel: string): Promise<DriveIdentity | null> {
+    const path = join(this.driveFolder(benchLabel), 'identity.json');
+    if (!existsSync(path)) return null;
+    const parsed = DriveIdentity.safeParse(JSON.parse(await readFile(path, 'utf8')));
+    return parsed.success ? parsed.data : null;
+  }
+
+  /** Gives a drive of a job its bench label and its place; the same drive is not given a second one. */
+  private async place(
+    drive: Omit<DriveIdentity, 'schema' | 'benchLabel'>,
+    make: (folder: string) => Promise<void>,
+  ): Promise<DriveIdentity> {
+    const all = await this.identities();
+    const known = all.find(
+      (d) => d.jobId === drive.jobId && d.role === drive.role && d.serial === drive.serial,
+    );
+    if (known) return known;
+    for (let number = firstLabel; ; number += 1) {
+      const benchLabel = `KV-${number}`;
+      const folder = this.driveFolder(benchLabel);
+      const taken = await readdir(folder).catch(() => null);
+      if (taken?.includes('identity.json')) continue;
+      // A folder without identity is what a kill left of an unfinished one.
+      await rm(folder, { recursive: true, force: true });
+      await mkdir(folder, { recursive: true });
+      await make(folder);
+      const identity: DriveIdentity = { schema: 'jicara.dock-drive/1', benchLabel, ...drive };
+      await writeFile(join(folder, 'identity.new'), JSON.stringify(identity));
+      await rename(join(folder, 'identity.new'), join(folder, 'identity.json'));
+      return identity;
+    }
+  }
+
+  placeNewDrive(drive: Omit<DriveIdentity, 'schema' | 'benchLabel' | 'role'>): Promise<DriveIdentity> {
+    return this.place({ ...drive, role: 'new' }, async (folder) => {
+      await (await DriveImage.create(folder, drive.bytes)).close();
+    });
+  }
+
+  placeOldDrive(
+    drive: Omit<DriveIdentity, 'schema' | 'benchLabel' | 'role'>,
+    wish: FillWish,
+  ): Promise<DriveIdentity> {
+    return this.place({ ...drive, role: 'old' }, async (finalFolder) => {
+      const folder = join(finalFolder, 'making');
+      await mkdir(folder);
+      await this.threads.fill({ folder, finalFolder, bytes: drive.bytes, wish });
+      await rm(folder, { recursive: true });
+    });
+  }
+
+  /** Opens a drive to look at, reads its table and what is in use, and hands both to `look`. */
+  async withDrive<T>(
+    benchLabel: string,
+    look: (drive: BlockReader, reading: DriveReading) => Promise<T>,
+  ): Promise<T> {
+    const identity = await this.identity(benchLabel);
+    const drive = await DriveImage.open(this.driveFolder(benchLabel), 'read');
+    try {
+      const reading = await readDrive(drive, identity?.sectorBytes ?? 512, (start, end) =>
+        drive.map.isUnwritten(start, end),
+      );
+      return await look(drive, reading);
+    } finally {
+      await drive.close();
+    }
+  }
+
+  /** Writes down what a copy is to do. An order that stands is kept: the copy goes on as it was begun. */
+  async writeOrder(
+    jobId: string,
+    source: DriveIdentity,
+    target: DriveIdentity,
+    plan: CopyPlan,
+  ): Promise<void> {
+    const folder = this.copyFolder(jobId);
+    const path = join(folder, 'order.json');
+    if (existsSync(path)) return;
+    await mkdir(folder, { recursive: true });
+    const side = ({ benchLabel, serial, bytes }: DriveIdentity) => ({ benchLabel, serial, bytes });
+    const order: CopyOrder = {
+      schema: 'jicara.copy-order/1',
+      source: side(source),
+      target: side(target),
+      spans: plan.spans,
+      rewrites: plan.rewrites.map(({ what, offset, bytes }) => ({
+        what,
+        offset,
+        base64: Buffer.from(bytes).toString('base64'),
+      })),
+    };
+    await writeFile(`${path}.new`, JSON.stringify(order));
+    await rename(`${path}.new`, path);
+  }
+
+  /** What the journal of a job's copy says: null where none was begun. */
+  async copySoFar(jobId: string): Promise<{ verifiedBlocks: number; done: boolean } | null> {
+    const path = join(this.copyFolder(jobId), 'journal.log');
+    if (!existsSync(path)) return null;
+    const state = await readJournal(path);
+    return { verifiedBlocks: state.verified, done: state.done };
+  }
+}

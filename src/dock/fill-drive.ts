@@ -1,0 +1,116 @@
+import {
+  DeliveredPart,
+  type PartTable,
+  type Write,
+  buildTable,
+  deliveredTable,
+  makeFat32,
+} from '@/core/disk';
+import { type DriveImage } from './drive-image';
+
+/** Least and most bytes of real content that a stand-in drive holds; more would only fill the technician's disk. */
+export const standInBytes = { least: 0.3e9, most: 1e9 } as const;
+
+export type FillWish = {
+  parts: DeliveredPart[];
+  sectors: number;
+  sectorBytes: number;
+  /** Bytes in use that were stated at take-in; null where nobody knows. */
+  statedBytes: number | null;
+  startFile: string;
+  seed: number;
+};
+
+/** A small fast generator (xorshift32): the same seed gives the same drive. */
+function generator(seed: number) {
+  let state = seed >>> 0 || 1;
+  return () => {
+    state ^= state << 13;
+    state ^= state >>> 17;
+    state ^= state << 5;
+    return state >>> 0;
+  };
+}
+
+const guidFrom = (next: () => number) => {
+  const hex = Array.from({ length: 4 }, () => next().toString(16).padStart(8, '0'))
+    .join('')
+    .toUpperCase();
+  return [
+    hex.slice(0, 8),
+    hex.slice(8, 12),
+    `4${hex.slice(13, 16)}`,
+    `A${hex.slice(17, 20)}`,
+    hex.slice(20),
+  ].join('-');
+};
+
+/** How many bytes of files the main part gets. */
+export const contentBytes = (statedBytes: number | null) =>
+  Math.round(Math.min(standInBytes.most, Math.max(standInBytes.least, statedBytes ?? standInBytes.least)));
+
+const fileBytes = 96_000_000;
+const recoveryBytes = 24_000_000;
+
+function filesFor(part: DeliveredPart, wish: FillWish) {
+  if (part.type === 'efiSystem')
+    return [
+      { path: wish.startFile, bytes: 1_450_000 },
+      { path: 'EFI/BOOT/SPLASH.BIN', bytes: 600_000 },
+    ];
+  if (part.type === 'recovery') return [{ path: 'RECOVERY.IMG', bytes: recoveryBytes }];
+  const total = contentBytes(wish.statedBytes) - recoveryBytes - 2_050_000;
+  const count = Math.ceil(total / fileBytes);
+  return Array.from({ length: count }, (_, i) => ({
+    path: i === 0 ? 'SYSTEM/CORE.BIN' : `GAMES/G${String(i).padStart(3, '0')}.DAT`,
+    bytes: Math.min(fileBytes, total - i * fileBytes),
+  }));
+}
+
+/**
+ * Fills a blank stand-in drive as its maker would have delivered it: table, FAT32 parts, and files of bytes
+ * none of which is zero. `progress` hears the bytes written so far.
+ */
+export async function fillDrive(
+  drive: DriveImage,
+  wish: FillWish,
+  progress?: (bytes: number) => void,
+): Promise<PartTable> {
+  const next = generator(wish.seed);
+  const guids = Array.from({ length: wish.parts.length + 1 }, () => guidFrom(next));
+  const table = deliveredTable(wish.parts, wish, (n) => guids[n]!);
+  // Twice a mebibyte: each block of content is a window at another place in it, and stamped with its number.
+  const noise = new Uint32Array(2 ** 19);
+  for (let i = 0; i < noise.length; i += 1) noise[i] = next() | 0x01010101;
+  const noiseBytes = new Uint8Array(noise.buffer);
+  let written = 0;
+  const put = async (writes: Write[], base: number) => {
+    for (const write of writes) await drive.write(base + write.offset, write.bytes);
+  };
+  for (const [i, part] of wish.parts.entries()) {
+    const placed = table.parts[i]!;
+    const base = placed.firstSector * wish.sectorBytes;
+    const made = makeFat32({
+      ...part.fat32,
+      sectorBytes: wish.sectorBytes,
+      totalSectors: placed.lastSector - placed.firstSector + 1,
+      hiddenSectors: placed.firstSector,
+      serial: next(),
+      files: filesFor(part, wish),
+    });
+    await put(made.writes, base);
+    for (const extent of made.extents) {
+      for (let at = 0; at < extent.bytes; at += 2 ** 20) {
+        const from = next() % 2 ** 20;
+        const block = noiseBytes.slice(from, from + Math.min(2 ** 20, extent.bytes - at));
+        if (block.length >= 4) new DataView(block.buffer).setUint32(0, (written / 2 ** 10) | 0x01010101);
+        await drive.write(base + extent.start + at, block);
+        written += block.length;
+        progress?.(written);
+      }
+    }
+  }
+  await put(buildTable(table), 0);
+  await drive.sync();
+  return table;
+}

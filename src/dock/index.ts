@@ -1,0 +1,10 @@
+export { runCopy } from './copy';
+export type { CopyHooks, CopyJob, CopyOutcome } from './copy';
+export { Pace } from './copy-order';
+export type { CopyProgress, DriveIdentity } from './copy-order';
+export { Dock } from './dock';
+export { DriveImage } from './drive-image';
+export { contentBytes, fillDrive, standInBytes } from './fill-drive';
+export type { FillWish } from './fill-drive';
+export { workerThreads } from './threads';
+export type { RunningCopy, Threads } from './threads';

@@ -1,0 +1,79 @@
+import { createHash } from 'node:crypto';
+import { type FileHandle, open, readFile, truncate } from 'node:fs/promises';
+import { z } from 'zod';
+
+const Line = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('plan'), plan: z.string(), targetBlank: z.boolean() }),
+  /** Blocks before `to` were written, read back and matched; their digests in order since the line before. */
+  z.object({ kind: z.literal('verified'), to: z.int().nonnegative(), digests: z.array(z.string()) }),
+  z.object({ kind: z.literal('rewritten') }),
+  z.object({ kind: z.literal('done'), seconds: z.number() }),
+]);
+type Line = z.infer<typeof Line>;
+
+export type JournalState = {
+  plan: string | null;
+  targetBlank: boolean;
+  verified: number;
+  digests: string[];
+  done: boolean;
+};
+
+const empty = (): JournalState => ({ plan: null, targetBlank: false, verified: 0, digests: [], done: false });
+
+/** Reads a journal as far as it is whole: a line torn by a kill, and all behind it, does not count. */
+export async function readJournal(path: string): Promise<JournalState & { wholeBytes: number }> {
+  const state = { ...empty(), wholeBytes: 0 };
+  let text: Buffer;
+  try {
+    text = await readFile(path);
+  } catch {
+    return state;
+  }
+  for (let at = 0, end = text.indexOf(10); end !== -1; at = end + 1, end = text.indexOf(10, at)) {
+    const parsed = parseLine(text.subarray(at, end).toString('utf8'));
+    if (!parsed) break;
+    if (parsed.kind === 'plan')
+      Object.assign(state, empty(), { plan: parsed.plan, targetBlank: parsed.targetBlank });
+    if (parsed.kind === 'verified') {
+      // A line must go on exactly where the one before ended.
+      if (parsed.to !== state.verified + parsed.digests.length) break;
+      state.verified = parsed.to;
+      state.digests.push(...parsed.digests);
+    }
+    if (parsed.kind === 'done') state.done = true;
+    state.wholeBytes = end + 1;
+  }
+  return state;
+}
+
+function parseLine(text: string): Line | null {
+  const [checksum, body] = [text.slice(0, 8), text.slice(9)];
+  if (lineCheck(body) !== checksum) return null;
+  const parsed = Line.safeParse(JSON.parse(body));
+  return parsed.success ? parsed.data : null;
+}
+
+const lineCheck = (body: string) => createHash('sha256').update(body).digest('hex').slice(0, 8);
+
+/** The copier's memory: a file of checked lines, each synced before the copier relies on it. */
+export class Journal {
+  private constructor(private readonly file: FileHandle) {}
+
+  /** Opens for going on; what was torn at the end is cut off first. */
+  static async open(path: string, wholeBytes: number): Promise<Journal> {
+    const file = await open(path, 'a');
+    await truncate(path, wholeBytes);
+    return new Journal(file);
+  }
+
+  async add(line: Line): Promise<void> {
+    const body = JSON.stringify(line);
+    await this.file.appendFile(`${lineCheck(body)} ${body}\n`);
+    await this.file.datasync();
+  }
+
+  close(): Promise<void> {
+    return this.file.close();
+  }
+}
