@@ -32,6 +32,7 @@ export const JobAct = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('dock'), caseId: z.string().max(60) }),
   z.object({ kind: z.literal('arm'), label: z.string().trim().max(20) }),
   z.object({ kind: z.literal('copy') }),
+  z.object({ kind: z.literal('copy-stop') }),
   z.object({ kind: z.literal('switch-on') }),
   z.object({ kind: z.literal('observe-start'), outcome: Outcome }),
   z.object({ kind: z.literal('read'), name: ReadingName, value: Known }),

@@ -3,6 +3,7 @@ import { fit } from '../fit';
 import { worstMargin } from '../margin';
 import type { Drive, Pad } from '../part';
 import { type Fault, type Result, ok, refuse } from '../result';
+import type { SwitchedOn } from '../simulator';
 import { showEstimate, showLimit } from '../units';
 import { type Act, type FactSetting, type Stop, factValue, foldFacts, holdOn, isTrue } from '../work';
 import type { JobAct, Outcome } from './act';
@@ -32,7 +33,7 @@ export type Report =
   | { kind: 'docked'; dock: NonNullable<Job['dock']> }
   | { kind: 'copy-begun' }
   | { kind: 'copied'; proof: CopyProof }
-  | { kind: 'switched-on'; outcome: Outcome; shows: string };
+  | { kind: 'switched-on'; shown: SwitchedOn };
 
 const holdFault = (state: JobState, context: JobContext, stops: Stop[]): Fault | null => {
   const hold = holdOn(holdsOf(state, context), stops);
@@ -209,7 +210,7 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
     case 'arm':
       return decideArm(job, act.label);
     case 'observe-start':
-      return started(job, act.outcome, 'Seen on the device');
+      return ok(started({ ...job, lastStart: null }, act.outcome, 'Seen on the device'));
     case 'read':
       return said(
         { ...job, readings: { ...job.readings, [act.name]: act.value }, proved: false },
@@ -241,6 +242,7 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
       });
     case 'dock':
     case 'copy':
+    case 'copy-stop':
     case 'switch-on':
       // Permitted: the stand-in does the work and reports what came of it.
       return said(job, act.kind, act.kind);
@@ -273,26 +275,23 @@ export function decideReport({ job }: JobState, report: Report): Decision {
         `Copied, read back and matched: ${report.proof.blocks} blocks, SHA-256 ${report.proof.sha256.slice(0, 12)}….`,
         [{ fact: 'copy.verified', value: report.proof.mismatches === 0 }],
       );
-    case 'switched-on': {
-      const decision = started(job, report.outcome, `The simulated device shows: ${report.shows}`);
-      // `started` refuses nothing.
-      return (decision as { ok: true; value: Decision }).value;
-    }
+    case 'switched-on':
+      return started(
+        { ...job, lastStart: report.shown },
+        report.shown.outcome,
+        `The simulated device shows: ${report.shown.shows}`,
+      );
   }
 }
 
-function started(job: Job, outcome: Outcome, seen: string): Result<Decision> {
+function started(job: Job, outcome: Outcome, seen: string): Decision {
   const runs = outcome === 'started';
   const changes = [
     { fact: 'device.started', value: runs },
     ...(runs ? [{ fact: 'power.off', value: false }] : []),
   ];
-  return said(
-    { ...job, outcome },
-    'switch-on',
-    runs ? `It started. ${seen}.` : `It did not start (${outcome}). ${seen}.`,
-    changes,
-  );
+  const sentence = runs ? `It started. ${seen}.` : `It did not start (${outcome}). ${seen}.`;
+  return { job: { ...job, outcome }, entry: { kind: 'switch-on', sentence, changes, stepId: null } };
 }
 
 function decideChoice(

@@ -1,16 +1,8 @@
 import type { DeviceProfile } from '../device';
-import {
-  type DriveReading,
-  type Layout,
-  deliveredGrowth,
-  deliveredTable,
-  growthLimits,
-  placedBytes,
-  planLayout,
-} from '../disk';
+import { type Layout, deliveredGrowth, deliveredTable, placedBytes, planLayout } from '../disk';
 import { type Known, type Margin, about, atLeast, atMost, exact, missing, within } from '../margin';
 import { type Drive, sectorsFromLabel } from '../part';
-import { type Result, refuse } from '../result';
+import type { Result } from '../result';
 import type { CopyProof, Job } from './job';
 
 const expectedGuid = (n: number) => `${String(n).padStart(8, '0')}-0000-4000-8000-000000000000`;
@@ -36,22 +28,6 @@ export function expectedLayout(
   );
   const target = { sectors: to.value, sectorBytes: drive.sectorBytes };
   return planLayout(table, target, { holdBackPercent }, deliveredGrowth(profile.deliveredParts, table));
-}
-
-/** The layout from what was read on the dock, to the sector. */
-export function readLayout(
-  reading: DriveReading,
-  target: { sectors: number; sectorBytes: number },
-  holdBackPercent: number,
-): Result<Layout> {
-  if (!reading.table) {
-    return refuse(
-      'no-table',
-      'The old drive has no readable partition table.',
-      'Check the drive and its port, then read it again.',
-    );
-  }
-  return planLayout(reading.table, target, { holdBackPercent }, growthLimits(reading));
 }
 
 /** The part that a device shows as its storage: the largest one of the new layout. */

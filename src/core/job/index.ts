@@ -3,16 +3,12 @@ export { actsOf, holdsOf, ledgerOf, nextAct, swapConditions } from './acts-of';
 export type { JobContext } from './acts-of';
 export { decide, decideReport, permit } from './decide';
 export type { DecideContext, Decision, Report } from './decide';
-export {
-  expectedLayout,
-  mainPart,
-  proveMargins,
-  readLayout,
-  shownSize,
-  sizeShownTolerancePercent,
-} from './expect';
+export { expectedLayout, mainPart, proveMargins, shownSize, sizeShownTolerancePercent } from './expect';
 export { CopyProof, DockedDrive, HistoryEntry, Job, jobState } from './job';
 export type { JobState } from './job';
+export { makeSheet } from './make-sheet';
+export type { SheetContext } from './make-sheet';
+export { promiseMargin, workLeftSeconds } from './promise';
 export { Sheet, escapeMarkdown, sheetMarkdown } from './sheet';
 export { cordOf, currentStation, stationHold, stationStops } from './stations';
 export { TakeIn, TakeInForm, ownerLine, takeInFacts } from './take-in';

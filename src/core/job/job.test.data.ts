@@ -50,6 +50,7 @@ export class Bench {
       dock: null,
       copy: null,
       outcome: null,
+      lastStart: null,
       readings: {},
       proved: false,
       handedOver: null,

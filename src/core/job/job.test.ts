@@ -1,10 +1,18 @@
 import fc from 'fast-check';
 import { exact } from '../margin';
+import type { SwitchedOn } from '../simulator';
 import { screwsOut } from '../work';
 import { actsOf, cordOf, currentStation, holdsOf, ledgerOf, nextAct, permit } from '.';
 import { Bench, dock, profile, proof, takeIn } from './job.test.data';
 
 const chosen = { kind: 'choose', driveId: 'ostrel-marl-2000', padId: 'lindrel-soft-250' } as const;
+const running = {
+  outcome: 'started',
+  shows: 'Home screen',
+  hint: null,
+  phases: [],
+  readings: null,
+} satisfies SwitchedOn;
 const reading = (value: number) => exact(value, { kind: 'reading', note: 'test' });
 
 function prepared(given = takeIn) {
@@ -43,7 +51,7 @@ describe('job', () => {
     expect(hands(bench, 'swap')).toBe('ok');
     expect(hands(bench, 'close')).toBe('ok');
     expect(bench.do({ kind: 'switch-on' })).toBe('ok');
-    bench.report({ kind: 'switched-on', outcome: 'started', shows: 'Home screen' });
+    bench.report({ kind: 'switched-on', shown: running });
     const main = bench.context.layout!.parts[1]!;
     const bytes = (main.to.lastSector - main.to.firstSector + 1) * 512;
     expect(bench.do({ kind: 'prove' })).toBe('prove-unknown');
@@ -63,7 +71,7 @@ describe('job', () => {
     hands(bench, 'swap');
     hands(bench, 'close');
     expect(bench.do({ kind: 'read', name: 'read-test', value: reading(1) })).toBe('not-started');
-    bench.report({ kind: 'switched-on', outcome: 'started', shows: 'Home screen' });
+    bench.report({ kind: 'switched-on', shown: running });
     bench.do({ kind: 'read', name: 'size-shown', value: reading(512e9) });
     bench.do({ kind: 'read', name: 'read-test', value: reading(6.9e9) });
     bench.do({ kind: 'read', name: 'parts-shown', value: reading(3) });

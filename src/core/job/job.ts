@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { Measures } from '../device';
 import { Known } from '../margin';
 import { Route } from '../route';
+import { SwitchedOn } from '../simulator';
 import { FactChange, type Facts, foldFacts } from '../work';
 import { Outcome } from './act';
 import { TakeIn } from './take-in';
@@ -38,6 +39,8 @@ export const Job = z.object({
   dock: z.object({ old: DockedDrive, new: DockedDrive, caseId: z.string() }).nullable(),
   copy: CopyProof.nullable(),
   outcome: Outcome.nullable(),
+  /** What the simulated device last showed; null where a person looked at a real one. */
+  lastStart: SwitchedOn.nullable(),
   readings: z.object({ 'size-shown': Known, 'read-test': Known, 'parts-shown': Known }).partial(),
   proved: z.boolean(),
   handedOver: z

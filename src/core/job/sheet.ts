@@ -35,7 +35,7 @@ export const Sheet = z.object({
   margins: z.array(z.object({ station: z.string(), margin: Margin })),
   screws: z.object({ total: z.int(), inBowl: z.int() }),
   parts: z.array(z.object({ what: z.string(), price: Money })),
-  total: Money,
+  totals: z.array(Money),
   work: z.array(z.object({ by: z.string(), acts: z.int(), minutes: z.number() })),
   notes: z.array(z.object({ at: z.iso.datetime(), by: z.string(), text: z.string() })),
   oldDrive: z.string(),
@@ -90,7 +90,7 @@ export function sheetMarkdown(sheet: Sheet, options: ShowOptions & { locale: str
     '## Parts and work',
     '',
     ...sheet.parts.map((part) => `- ${e(part.what)}: ${showMoney(part.price, options.locale)}`),
-    `- Parts in all: ${showMoney(sheet.total, options.locale)}`,
+    ...sheet.totals.map((total) => `- Parts in all: ${showMoney(total, options.locale)}`),
     ...sheet.work.map(
       (w) => `- ${e(w.by)}: ${w.acts} acts, ${w.minutes.toFixed(0)} min of handwork as usual for this device`,
     ),

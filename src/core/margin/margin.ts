@@ -16,6 +16,7 @@ export const MarginUnit = z.enum([
   'sectors',
   'generation',
   'count',
+  'seconds',
   'none',
 ]);
 export type MarginUnit = z.infer<typeof MarginUnit>;

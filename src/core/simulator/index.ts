@@ -1,2 +1,2 @@
-export { lookInside, switchOn } from './switch-on';
-export type { DriveContents, Phase, SwitchedOn } from './switch-on';
+export { SwitchedOn, lookInside, switchOn } from './switch-on';
+export type { DriveContents } from './switch-on';

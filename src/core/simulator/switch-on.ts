@@ -1,4 +1,5 @@
-import type { DeviceProfile } from '../device';
+import { z } from 'zod';
+import { type DeviceProfile, PowerPhase } from '../device';
 import { type DriveReading, findFile, PartReader, partTypeCodes, type BlockReader } from '../disk';
 import { type Facts, factValue, isTrue } from '../work';
 
@@ -46,17 +47,16 @@ export async function lookInside(
   };
 }
 
-export type Phase = { shows: string; usualS: number; worryS: number };
-
 /** What the simulated device shows when it is switched on, and the readings it would give once started. */
-export type SwitchedOn = {
-  outcome: 'started' | 'dark' | 'no-start-device' | 'does-not-finish';
-  shows: string;
+export const SwitchedOn = z.object({
+  outcome: z.enum(['started', 'dark', 'no-start-device', 'does-not-finish']),
+  shows: z.string(),
   /** What this usually means; null when all is well. */
-  hint: string | null;
-  phases: Phase[];
-  readings: { sizeShownBytes: number; readTestBytesPerS: number; parts: number } | null;
-};
+  hint: z.string().nullable(),
+  phases: z.array(PowerPhase),
+  readings: z.object({ sizeShownBytes: z.int(), readTestBytesPerS: z.int(), parts: z.int() }).nullable(),
+});
+export type SwitchedOn = z.infer<typeof SwitchedOn>;
 
 /**
  * The simulated device: the same facts as the procedure and the holds, and the bytes of the drive in it.
@@ -74,7 +74,7 @@ export function switchOn(
     outcome: SwitchedOn['outcome'],
     shows: string,
     hint: string,
-    phases: Phase[],
+    phases: PowerPhase[],
   ): SwitchedOn => ({
     outcome,
     shows,

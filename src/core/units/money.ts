@@ -32,8 +32,9 @@ export const showMoney = ({ minor, currency }: Money, locale = 'en-GB'): string 
     minor / 10 ** minorDigits(currency),
   );
 
-/** Sum in one currency; an empty list is zero of `currency`. Mixing currencies is a bug. */
-export function sumMoney(amounts: Money[], currency: string): Money {
-  for (const amount of amounts) if (amount.currency !== currency) throw new Error('currencies are mixed');
-  return { minor: amounts.reduce((total, amount) => total + amount.minor, 0), currency };
+/** Sums, one for each currency that occurs, in the order of their codes. Currencies are never added together. */
+export function totals(amounts: Money[]): Money[] {
+  const sums = new Map<string, number>();
+  for (const { minor, currency } of amounts) sums.set(currency, (sums.get(currency) ?? 0) + minor);
+  return [...sums].sort(([a], [b]) => (a < b ? -1 : 1)).map(([currency, minor]) => ({ minor, currency }));
 }

@@ -1,5 +1,6 @@
 import type { Estimate, Limit, Margin, MarginUnit, Named } from '../margin';
 import { type SizeHabit, showBytes } from './bytes';
+import { showDuration } from './duration';
 import { showLengthMm } from './length';
 import { showRate } from './rate';
 
@@ -28,6 +29,8 @@ export function showValue(
       return `${plain(0)} sectors`;
     case 'generation':
       return `gen ${plain(0)}`;
+    case 'seconds':
+      return showDuration(value);
     case 'count':
     case 'none':
       return plain(2);

@@ -1,0 +1,106 @@
+import { type Layout, partTypes, placedBytes } from '../disk';
+import { driveBytes, fit } from '../fit';
+import type { Pad } from '../part';
+import { totals } from '../units';
+import { type JobContext, actsOf, ledgerOf } from './acts-of';
+import { proveMargins } from './expect';
+import type { JobState } from './job';
+import type { Sheet } from './sheet';
+
+export type SheetContext = JobContext & {
+  pad: Pad | null;
+  layout: Layout | null;
+  technicians: { initials: string; name: string }[];
+  now: Date;
+};
+
+const oldDriveWords = {
+  kept: 'The old drive is kept as the way back until you are happy',
+  returned: 'The old drive was given back with the device',
+} as const;
+
+/** The hand-over sheet of a job as it stands, from its state alone. */
+export function makeSheet(state: JobState, context: SheetContext): Sheet {
+  const { job, history } = state;
+  const { profile, drive, pad, layout } = context;
+  const { takeIn } = job;
+  const old = { ...takeIn.oldDrive, dataToKeep: takeIn.dataToKeep };
+  const fitted = drive && fit({ profile, measures: job.measures, drive, pad, old });
+  const proved = proveMargins(profile, layout, job.readings, job.copy);
+  const bytes = (sectors: { firstSector: number; lastSector: number }) =>
+    (sectors.lastSector - sectors.firstSector + 1) * (layout?.sectorBytes ?? 512);
+  const ledger = ledgerOf(state, context);
+  const parts = [
+    ...(drive ? [{ what: `${drive.maker} ${drive.model} ${drive.labelGB} GB`, price: drive.price }] : []),
+    ...(pad
+      ? [{ what: `${pad.maker} ${pad.model} pad ${pad.freeThicknessMm.value} mm`, price: pad.price }]
+      : []),
+  ];
+  const label = job.dock ? ` (${job.dock.old.benchLabel})` : '';
+  const keeping = job.handedOver
+    ? `${oldDriveWords[job.handedOver.oldDrive]}${label}`
+    : `What happens to the old drive${label} is noted at hand-over`;
+  return {
+    schema: 'jicara.sheet/1',
+    job: job.id,
+    device: `${profile.maker} ${profile.name}`,
+    serial: takeIn.serial,
+    owner: takeIn.owner,
+    place: takeIn.place,
+    madeAt: job.handedOver?.at ?? context.now.toISOString(),
+    before: {
+      drive: takeIn.oldDrive.sizeCode,
+      bytes: driveBytes({ labelGB: takeIn.oldDrive.labelGB, sectorBytes: 512 }),
+    },
+    after: {
+      drive: drive ? `${drive.maker} ${drive.model}, ${drive.sizeCode}` : 'none chosen',
+      bytes: drive ? driveBytes(drive) : 0,
+      benchLabel: job.dock?.new.benchLabel ?? 'none yet',
+      serial: job.dock?.new.serial ?? 'none yet',
+    },
+    partitions: (layout?.parts ?? []).map((part) => ({
+      name: part.name,
+      type: partTypes[part.typeGuid] ?? 'other',
+      beforeBytes: bytes(part.from),
+      afterBytes: layout ? placedBytes(layout, part) : 0,
+      change: part.change,
+    })),
+    copy: job.copy,
+    margins: [
+      ...(fitted?.margins ?? []).map((margin) => ({ station: 'fit', margin })),
+      ...proved.map((margin) => ({ station: 'prove', margin })),
+    ],
+    screws: { total: ledger.total, inBowl: ledger.inBowl },
+    parts,
+    totals: totals(parts.map((part) => part.price)),
+    work: workBy(state, context),
+    notes: history
+      .filter((entry) => entry.kind === 'note')
+      .map((entry) => ({ at: entry.at, by: entry.by, text: entry.sentence })),
+    oldDrive: keeping,
+    cautions: [
+      'Opening may have ended a guarantee; local law differs.',
+      'The first charge after the work: stay near, and stop if the back warms or bulges.',
+      'Jicara advises; the maker’s manual, local rules and licensed practice come first.',
+    ],
+  };
+}
+
+/** Who did how many acts, and the minutes they usually take; steps taken back do not count. */
+function workBy(state: JobState, context: SheetContext): Sheet['work'] {
+  const { technicians } = context;
+  const minutes = new Map(actsOf(state.job, context).map((act) => [act.id, act.minutes]));
+  const by = new Map<string, { acts: number; minutes: number }>();
+  const last = new Map<string, string>();
+  for (const entry of state.history)
+    if (entry.kind === 'step' && entry.stepId) last.set(entry.stepId, entry.by);
+  for (const step of state.doneSteps) {
+    const who = last.get(step) ?? '?';
+    const sum = by.get(who) ?? { acts: 0, minutes: 0 };
+    by.set(who, { acts: sum.acts + 1, minutes: sum.minutes + (minutes.get(step) ?? 0) });
+  }
+  return [...by].map(([initials, sum]) => ({
+    by: technicians.find((t) => t.initials === initials)?.name ?? initials,
+    ...sum,
+  }));
+}

@@ -1,0 +1,95 @@
+import type { Fault } from '@/core/result';
+import type { CopyJob, CopyOutcome, CopyProgress, Dock, RunningCopy } from '@/dock';
+
+/** What is known of a job's copy; `interrupted` is a journal without a running copier behind it. */
+export type CopyState =
+  | { kind: 'none' }
+  | { kind: 'running'; progress: CopyProgress | null }
+  | { kind: 'interrupted'; verifiedBlocks: number; fault: Fault | null }
+  | { kind: 'verified' };
+
+type Run = { running: RunningCopy; progress: CopyProgress | null };
+
+/** The copies that run now, by job, and who listens to them. At most one writer per drive. */
+export class CopyRuns {
+  private readonly runs = new Map<string, Run>();
+  private readonly faults = new Map<string, Fault>();
+  private readonly listeners = new Map<string, Set<(state: CopyState) => void>>();
+
+  constructor(private readonly dock: Dock) {}
+
+  /** Starts or goes on; `finished` is awaited before anyone hears that the copy is verified. */
+  start(jobId: string, job: CopyJob, finished: (outcome: CopyOutcome) => Promise<void>): boolean {
+    if (this.runs.has(jobId)) return false;
+    this.faults.delete(jobId);
+    const run: Run = { running: null as never, progress: null };
+    run.running = this.dock.threads.copy(job, (progress) => {
+      run.progress = progress;
+      this.tell(jobId, { kind: 'running', progress });
+    });
+    this.runs.set(jobId, run);
+    void this.end(jobId, run, finished);
+    return true;
+  }
+
+  private async end(jobId: string, run: Run, finished: (outcome: CopyOutcome) => Promise<void>) {
+    let fault: Fault | null = null;
+    let verified = false;
+    try {
+      const result = await run.running.finished;
+      if (result.ok) {
+        await finished(result.value);
+        verified = result.value.kind === 'verified';
+      } else fault = result.fault;
+    } catch {
+      fault = {
+        code: 'record',
+        sentence: 'The copy ended, but could not be recorded.',
+        remedy: 'Go on: it checks and records again.',
+      };
+    }
+    this.runs.delete(jobId);
+    if (fault) this.faults.set(jobId, fault);
+    this.tell(jobId, await this.state(jobId, verified));
+  }
+
+  async state(jobId: string, verified: boolean): Promise<CopyState> {
+    const run = this.runs.get(jobId);
+    if (run) return { kind: 'running', progress: run.progress };
+    if (verified) return { kind: 'verified' };
+    const soFar = await this.dock.copySoFar(jobId);
+    const fault = this.faults.get(jobId) ?? null;
+    if (!soFar && !fault) return { kind: 'none' };
+    return { kind: 'interrupted', verifiedBlocks: soFar?.verifiedBlocks ?? 0, fault };
+  }
+
+  isRunning = (jobId: string) => this.runs.has(jobId);
+
+  progress = (jobId: string): CopyProgress | null => this.runs.get(jobId)?.progress ?? null;
+
+  stop(jobId: string): boolean {
+    const run = this.runs.get(jobId);
+    run?.running.stop();
+    return run !== undefined;
+  }
+
+  listen(jobId: string, listener: (state: CopyState) => void): () => void {
+    const set = this.listeners.get(jobId) ?? new Set();
+    this.listeners.set(jobId, set.add(listener));
+    return () => {
+      set.delete(listener);
+      if (set.size === 0) this.listeners.delete(jobId);
+    };
+  }
+
+  private tell(jobId: string, state: CopyState) {
+    for (const listener of this.listeners.get(jobId) ?? []) listener(state);
+  }
+
+  /** Asks every copier to stop behind its current batch, and waits for all. */
+  async close(): Promise<void> {
+    const running = [...this.runs.values()];
+    for (const run of running) run.running.stop();
+    await Promise.all(running.map((run) => run.running.finished));
+  }
+}

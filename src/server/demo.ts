@@ -1,0 +1,65 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { z } from 'zod';
+import { JobAct, nextAct } from '@/core/job';
+import { loadShippedCatalogue } from './catalogue';
+import { doAct } from './do-act';
+import { loadContext } from './job-context';
+import { findJob } from './jobs';
+import type { Runtime } from './runtime';
+import { takeInDevice } from './take-in-device';
+import { Settings, Technician, saveSettings, saveTechnician } from './workshop';
+
+const DemoJob = z.object({
+  /** Hours from the first start to the promised time. */
+  promisedInHours: z.number().nullable(),
+  takeIn: z.record(z.string(), z.unknown()),
+  acts: z.array(z.union([JobAct, z.object({ kind: z.literal('steps'), count: z.int().positive() })])),
+});
+
+const DemoWorkshop = z.object({
+  settings: Settings,
+  technicians: z.array(Technician),
+  jobs: z.array(DemoJob),
+});
+
+/** Fills an empty demo workshop from `demo/`, through the same use cases that the screens call. */
+export async function seedDemo(runtime: Runtime): Promise<void> {
+  const [{ count }] = (await runtime.database.query<{ count: number }>(
+    'select count(*) as count from device_profile',
+  )) as [{ count: number }];
+  if (count > 0) return;
+  const folder = join(runtime.projectFolder, 'demo');
+  const demo = DemoWorkshop.parse(JSON.parse(await readFile(join(folder, 'workshop.json'), 'utf8')));
+  await runtime.database.transaction(async (sql) => {
+    await saveSettings(sql, demo.settings);
+    for (const technician of demo.technicians) await saveTechnician(sql, technician);
+    await loadShippedCatalogue(sql, folder);
+  });
+  for (const { takeIn, promisedInHours, acts } of demo.jobs) {
+    const promisedAt =
+      promisedInHours === null
+        ? null
+        : new Date(runtime.now().getTime() + promisedInHours * 3_600_000).toISOString();
+    const taken = await takeInDevice(runtime, { ...takeIn, promisedAt });
+    if (!taken.ok) throw new Error(`demo job: ${taken.fault.sentence}`);
+    for (const act of acts) await demoAct(runtime, taken.value.id, act);
+  }
+}
+
+async function demoAct(
+  runtime: Runtime,
+  jobId: string,
+  act: z.infer<typeof DemoJob>['acts'][number],
+): Promise<void> {
+  for (let i = 0; i < (act.kind === 'steps' ? act.count : 1); i += 1) {
+    const stored = (await findJob(runtime.database, jobId))!;
+    const next =
+      act.kind === 'steps'
+        ? nextAct(stored.state, await loadContext(runtime, runtime.database, stored))
+        : null;
+    const one = act.kind === 'steps' ? { kind: 'step', stepId: next?.id } : act;
+    const done = await doAct(runtime, jobId, { version: stored.version, act: one });
+    if (!done.ok) throw new Error(`demo job ${jobId}: ${done.fault.sentence}`);
+  }
+}

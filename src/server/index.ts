@@ -1,0 +1,13 @@
+export { allProfiles, loadShippedCatalogue } from './catalogue';
+export type { CopyState } from './copy-runs';
+export { openDatabase } from './database';
+export type { Database, Sql } from './database';
+export { doAct } from './do-act';
+export { lockFolder } from './folder-lock';
+export { findJob } from './jobs';
+export { getRuntime, openRuntime, setRuntime } from './runtime';
+export type { Runtime, RuntimeOptions } from './runtime';
+export { takeInDevice } from './take-in-device';
+export { benchView, frameView, jobView } from './views';
+export type { BenchCard, BenchColumn, BenchView, FrameView, JobView } from './views';
+export { Settings, Technician, allTechnicians, readSettings, saveSettings, saveTechnician } from './workshop';

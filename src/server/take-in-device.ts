@@ -1,0 +1,66 @@
+import { type Job, TakeInForm, takeInFacts } from '@/core/job';
+import { type Result, ok, refuse } from '@/core/result';
+import { screwsAtStart } from '@/core/work';
+import { findProfile } from './catalogue';
+import { appendHistory, insertJob, nextJobId } from './jobs';
+import type { Runtime } from './runtime';
+import { readSettings } from './workshop';
+
+/** A form that was not understood: the first fault in words, and all of them by field. */
+export function formFault(error: { issues: { path: PropertyKey[]; message: string }[] }) {
+  const [first] = error.issues;
+  const field = first?.path.join('.') || 'form';
+  return refuse(
+    'form',
+    `${field}: ${first?.message ?? 'not understood'}`.slice(0, 400),
+    'Correct it and send it again.',
+  );
+}
+
+/** Takes a device in: one transaction for the job and the first line of its history. */
+export async function takeInDevice(runtime: Runtime, form: unknown): Promise<Result<{ id: string }>> {
+  const parsed = TakeInForm.safeParse(form);
+  if (!parsed.success) return formFault(parsed.error);
+  const takeIn = parsed.data;
+  return runtime.database.transaction(async (sql) => {
+    const settings = await readSettings(sql);
+    if (!settings.working)
+      return refuse(
+        'nobody-working',
+        'Nobody is picked as working.',
+        'Pick who is working, at the left below.',
+      );
+    const profile = await findProfile(sql, takeIn.profileId);
+    if (!profile) return refuse('not-found', 'This device is not known here.', 'Choose one from the list.');
+    const job: Job = {
+      schema: 'jicara.job/1',
+      id: await nextJobId(sql),
+      route: 'copy-on-dock',
+      takeIn,
+      measures: {},
+      choice: null,
+      wish: null,
+      dock: null,
+      copy: null,
+      outcome: null,
+      lastStart: null,
+      readings: {},
+      proved: false,
+      handedOver: null,
+    };
+    const at = runtime.now().toISOString();
+    await insertJob(sql, job, at);
+    await appendHistory(sql, job.id, {
+      at,
+      by: settings.working,
+      kind: 'take-in',
+      sentence: `Taken in: ${profile.maker} ${profile.name}.`,
+      changes: [
+        ...takeInFacts(takeIn, profile.opening.chargeBelowPercent),
+        ...screwsAtStart(profile.procedure),
+      ],
+      stepId: null,
+    });
+    return ok({ id: job.id });
+  });
+}

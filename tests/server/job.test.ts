@@ -1,0 +1,189 @@
+import { doAct, findJob, jobView, benchView, takeInDevice } from '@/server';
+import { type Workshop, act, openWorkshop } from './workshop';
+
+let workshop: Workshop;
+beforeAll(async () => {
+  workshop = await openWorkshop();
+}, 60_000);
+afterAll(() => workshop.close());
+
+const takeIn = {
+  profileId: 'braskit-osprey',
+  owner: 'Bosun',
+  serial: '',
+  place: 'cabin 12',
+  wish: 'bigger',
+  wantedGB: 1000,
+  dataToKeep: true,
+  oldDrive: { sizeCode: '2242-S3-M', labelGB: 512, usedBytes: 310e6 },
+  encryption: 'no',
+  card: 'no',
+  swollen: 'no',
+  consent: true,
+  chargePercent: 20,
+  promisedAt: null,
+  note: '',
+};
+
+const view = async (id: string) => (await jobView(workshop.runtime, id))!;
+
+async function hands(id: string, station: string): Promise<string> {
+  for (;;) {
+    const { acts, nextActId } = await view(id);
+    const next = acts.find((a) => a.id === nextActId);
+    if (!next || next.station !== station) return 'ok';
+    const said = await act(workshop.runtime, id, { kind: 'step', stepId: next.id });
+    if (said !== 'ok') return said;
+  }
+}
+
+async function copyEnds(id: string) {
+  return new Promise<string>((resolve) => {
+    const stop = workshop.runtime.copies.listen(id, (state) => {
+      if (state.kind === 'running') return;
+      stop();
+      resolve(state.kind);
+    });
+  });
+}
+
+async function taken(more: object = {}) {
+  const result = await takeInDevice(workshop.runtime, { ...takeIn, ...more });
+  if (!result.ok) throw new Error(result.fault.sentence);
+  return result.value.id;
+}
+
+describe('the demo workshop', () => {
+  it('shows each job under what it waits for', async () => {
+    const bench = await benchView(workshop.runtime);
+    expect(bench.cards.map((card) => [card.id, card.device, card.column])).toEqual([
+      ['Q-0412', 'Osprey', 'hands'],
+      ['Q-0413', 'Heron', 'hands'],
+      ['Q-0414', 'Osprey', 'held'],
+      ['Q-0415', 'Wren', 'hands'],
+    ]);
+    expect(bench.cards[2]?.next).toContain('card');
+  });
+});
+
+describe('a job on the server', () => {
+  it('runs from taking in to the sheet with real bytes, and every fact is in the history', async () => {
+    const { runtime } = workshop;
+    const id = await taken();
+    expect(await act(runtime, id, { kind: 'choose', driveId: 'kelvane-dusk-1000', padId: null })).toBe(
+      'does-not-fit',
+    );
+    expect(
+      await act(runtime, id, { kind: 'choose', driveId: 'ostrel-marl-1000', padId: 'lindrel-soft-250' }),
+    ).toBe('ok');
+    expect(await act(runtime, id, { kind: 'lay-out', holdBackPercent: 5 })).toBe('ok');
+    expect((await view(id)).layoutOrigin).toBe('expected');
+    expect(await act(runtime, id, { kind: 'dock', caseId: 'tarn-5' })).toBe('drive-inside');
+    expect(await hands(id, 'open')).toBe('ok');
+    expect(await act(runtime, id, { kind: 'dock', caseId: 'no-such' })).toBe('not-found');
+    expect(await act(runtime, id, { kind: 'dock', caseId: 'tarn-5' })).toBe('ok');
+    const docked = await view(id);
+    expect(docked.layoutOrigin).toBe('read');
+    expect(docked.source?.usedBytes).toBeGreaterThan(300e6);
+    expect(await act(runtime, id, { kind: 'copy' })).toBe('hold-label');
+    expect(await act(runtime, id, { kind: 'arm', label: docked.job.dock!.old.benchLabel })).toBe(
+      'source-label',
+    );
+    expect(await act(runtime, id, { kind: 'arm', label: docked.job.dock!.new.benchLabel })).toBe('ok');
+    const ended = copyEnds(id);
+    expect(await act(runtime, id, { kind: 'copy' })).toBe('ok');
+    expect(await act(runtime, id, { kind: 'copy' })).toBe('busy');
+    expect(await ended).toBe('verified');
+    expect((await view(id)).copy).toEqual({ kind: 'verified' });
+    expect(await hands(id, 'swap')).toBe('ok');
+    expect(await act(runtime, id, { kind: 'switch-on' })).toBe('hold-screws-left');
+    expect(await hands(id, 'close')).toBe('ok');
+    expect(await act(runtime, id, { kind: 'switch-on' })).toBe('ok');
+    const running = await view(id);
+    expect(running.job.lastStart).toMatchObject({ outcome: 'started', readings: { parts: 3 } });
+    const { sizeShownBytes, readTestBytesPerS, parts } = running.job.lastStart!.readings!;
+    const reading = (name: string, value: number) => ({
+      kind: 'read',
+      name,
+      value: { known: true, value, minus: 0, plus: 0, origin: { kind: 'reading', note: 'test' } },
+    });
+    expect(await act(runtime, id, { kind: 'prove' })).toBe('prove-unknown');
+    await act(runtime, id, reading('size-shown', sizeShownBytes));
+    await act(runtime, id, reading('read-test', readTestBytesPerS));
+    await act(runtime, id, reading('parts-shown', parts));
+    expect(await act(runtime, id, { kind: 'prove' })).toBe('ok');
+    expect(await act(runtime, id, { kind: 'hand-over', oldDrive: 'kept' })).toBe('ok');
+    const done = await view(id);
+    expect(done.job.handedOver).toEqual({ at: '2026-11-24T08:00:00.000Z', by: 'IM', oldDrive: 'kept' });
+    expect(done.sheet).toMatchObject({
+      screws: { inBowl: 0 },
+      copy: { mismatches: 0 },
+      totals: [{ minor: 10380, currency: 'EUR' }],
+    });
+    expect(done.history.every((entry) => entry.by === 'IM')).toBe(true);
+    expect((await benchView(runtime)).handedOver.map((job) => job.id)).toContain(id);
+  }, 120_000);
+
+  it('refuses the second of two windows, and overwrites nothing', async () => {
+    const { runtime } = workshop;
+    const id = await taken();
+    const seen = (await findJob(runtime.database, id))!.version;
+    const note = (text: string) => doAct(runtime, id, { version: seen, act: { kind: 'note', text } });
+    expect((await note('first')).ok).toBe(true);
+    expect(await note('second')).toMatchObject({ ok: false, fault: { code: 'stale' } });
+    const both = await Promise.all([
+      act(runtime, id, { kind: 'charge', percent: 5 }),
+      act(runtime, id, { kind: 'charge', percent: 6 }),
+    ]);
+    expect(both.sort()).toEqual(['ok', 'stale']);
+    expect((await view(id)).history.filter((entry) => entry.kind === 'note')).toHaveLength(1);
+  });
+
+  it('is answered in words for an unknown job, an unknown act, and text of ten thousand characters', async () => {
+    const { runtime } = workshop;
+    expect(await jobView(runtime, 'Q-9999')).toBeNull();
+    expect(await act(runtime, 'Q-9999', { kind: 'copy' })).toBe('no-job');
+    const id = await taken();
+    expect(await act(runtime, id, { kind: 'explode' })).toBe('form');
+    expect(await act(runtime, id, { kind: 'note', text: 'x'.repeat(10_000) })).toBe('form');
+    expect(await doAct(runtime, id, 'nonsense')).toMatchObject({ ok: false, fault: { code: 'form' } });
+    expect((await view(id)).history).toHaveLength(1);
+  });
+
+  it('keeps scripts and right-to-left text in names as text', async () => {
+    const owner = '<script>alert(1)</script> \u202eقبطان';
+    const id = await taken({ owner });
+    expect((await view(id)).job.takeIn.owner).toBe(owner);
+  });
+
+  it.each([
+    [
+      'a size code that does not parse',
+      { oldDrive: { ...takeIn.oldDrive, sizeCode: '2242-S9-M' } },
+      '“S9” is no height class',
+    ],
+    ['a capacity of zero', { oldDrive: { ...takeIn.oldDrive, labelGB: 0 } }, 'A capacity of 0 GB is none'],
+    [
+      'more in use than the drive holds',
+      { oldDrive: { ...takeIn.oldDrive, usedBytes: 9e12 } },
+      'Check the unit',
+    ],
+    ['no owner', { owner: '  ' }, 'Say whose device it is'],
+    ['an unknown device', { profileId: 'no-such' }, 'not known here'],
+    ['a charge over 100', { chargePercent: 120 }, '100 %'],
+  ])('refuses %s and says what to do', async (_, more, words) => {
+    const count = async () => (await benchView(workshop.runtime)).cards.length;
+    const before = await count();
+    const result = await takeInDevice(workshop.runtime, { ...takeIn, ...more });
+    expect(result.ok ? '' : result.fault.sentence).toContain(words);
+    expect(await count()).toBe(before);
+  });
+
+  it('does nothing while nobody is picked as working', async () => {
+    const { runtime } = workshop;
+    const id = await taken();
+    await runtime.database.query('update setting set value = value || \'{"working": null}\'');
+    expect(await act(runtime, id, { kind: 'note', text: 'x' })).toBe('nobody-working');
+    await runtime.database.query('update setting set value = value || \'{"working": "IM"}\'');
+  });
+});
