@@ -24,17 +24,3 @@ export const DriveIdentity = z.object({
   role: z.enum(['old', 'new']),
 });
 export type DriveIdentity = z.infer<typeof DriveIdentity>;
-
-/** How fast the stand-in runs: as at a bench, sixty times that, or as fast as the machine goes. */
-export const Pace = z.enum(['true', 'x60', 'free']);
-export type Pace = z.infer<typeof Pace>;
-
-export type CopyProgress = {
-  totalBytes: number;
-  writtenBytes: number;
-  verifiedBytes: number;
-  blocks: number;
-  verifiedBlocks: number;
-  rateBytesPerS: number;
-  secondsLeft: number | null;
-};

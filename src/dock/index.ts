@@ -1,7 +1,6 @@
 export { runCopy } from './copy';
 export type { CopyHooks, CopyJob, CopyOutcome } from './copy';
-export { Pace } from './copy-order';
-export type { CopyProgress, DriveIdentity } from './copy-order';
+export type { DriveIdentity } from './copy-order';
 export { Dock } from './dock';
 export { DriveImage } from './drive-image';
 export { contentBytes, fillDrive, standInBytes } from './fill-drive';

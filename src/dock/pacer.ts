@@ -1,4 +1,4 @@
-import type { Pace } from './copy-order';
+import type { Pace } from '@/core/workshop';
 
 const speedUp: Record<Pace, number> = { true: 1, x60: 60, free: Infinity };
 

@@ -1,7 +1,7 @@
 import { Worker } from 'node:worker_threads';
 import type { Result } from '@/core/result';
 import type { CopyJob, CopyOutcome } from './copy';
-import type { CopyProgress } from './copy-order';
+import type { CopyProgress } from '@/core/job';
 import type { FillWish } from './fill-drive';
 
 export type RunningCopy = { finished: Promise<Result<CopyOutcome>>; stop: () => void };

@@ -1,12 +1,6 @@
+import type { CopyProgress, CopyState } from '@/core/job';
 import type { Fault } from '@/core/result';
-import type { CopyJob, CopyOutcome, CopyProgress, Dock, RunningCopy } from '@/dock';
-
-/** What is known of a job's copy; `interrupted` is a journal without a running copier behind it. */
-export type CopyState =
-  | { kind: 'none' }
-  | { kind: 'running'; progress: CopyProgress | null }
-  | { kind: 'interrupted'; verifiedBlocks: number; fault: Fault | null }
-  | { kind: 'verified' };
+import type { CopyJob, CopyOutcome, Dock, RunningCopy } from '@/dock';
 
 type Run = { running: RunningCopy; progress: CopyProgress | null };
 

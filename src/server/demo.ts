@@ -2,13 +2,14 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
 import { JobAct, nextAct } from '@/core/job';
+import { Settings, Technician } from '@/core/workshop';
 import { loadShippedCatalogue } from './catalogue';
 import { doAct } from './do-act';
 import { loadContext } from './job-context';
 import { findJob } from './jobs';
 import type { Runtime } from './runtime';
 import { takeInDevice } from './take-in-device';
-import { Settings, Technician, saveSettings, saveTechnician } from './workshop';
+import { saveSettings, saveTechnician } from './workshop';
 
 const DemoJob = z.object({
   /** Hours from the first start to the promised time. */

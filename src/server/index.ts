@@ -1,5 +1,5 @@
 export { allProfiles, loadShippedCatalogue } from './catalogue';
-export type { CopyState } from './copy-runs';
+export { addTechnician, bringInCatalogue, changeSettings } from './change-workshop';
 export { openDatabase } from './database';
 export type { Database, Sql } from './database';
 export { doAct } from './do-act';
@@ -9,5 +9,4 @@ export { getRuntime, openRuntime, setRuntime } from './runtime';
 export type { Runtime, RuntimeOptions } from './runtime';
 export { takeInDevice } from './take-in-device';
 export { benchView, frameView, jobView } from './views';
-export type { BenchCard, BenchColumn, BenchView, FrameView, JobView } from './views';
-export { Settings, Technician, allTechnicians, readSettings, saveSettings, saveTechnician } from './workshop';
+export { allTechnicians, readSettings, saveSettings, saveTechnician } from './workshop';

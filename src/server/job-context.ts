@@ -1,4 +1,4 @@
-import { type DecideContext, expectedLayout } from '@/core/job';
+import { type DecideContext, type SourceSummary, expectedLayout } from '@/core/job';
 import type { Layout } from '@/core/disk';
 import type { DockCase, Drive, Pad } from '@/core/part';
 import type { Fault } from '@/core/result';
@@ -6,7 +6,7 @@ import { allCases, allDrives, allPads, findProfile } from './catalogue';
 import type { Sql } from './database';
 import type { StoredJob } from './jobs';
 import type { Runtime } from './runtime';
-import { type SourceSummary, layoutFrom, readSource } from './source-summary';
+import { layoutFrom, readSource } from './source-summary';
 
 /** A job with everything that judging it needs, loaded once for a request. */
 export type LoadedContext = DecideContext & {

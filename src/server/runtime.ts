@@ -1,4 +1,5 @@
 import { join } from 'node:path';
+import type { SourceSummary } from '@/core/job';
 import { type Result, ok } from '@/core/result';
 import { Dock, type Threads, workerThreads } from '@/dock';
 import { CopyRuns } from './copy-runs';
@@ -6,7 +7,6 @@ import { type Database, openDatabase } from './database';
 import { seedDemo } from './demo';
 import { lockFolder } from './folder-lock';
 import { migrate, readMigrations } from './migrate';
-import type { SourceSummary } from './source-summary';
 
 /** All that a use case works with. Clock and threads are passed in, so that tests decide them. */
 export type Runtime = {

@@ -1,23 +1,7 @@
-import {
-  type DriveReading,
-  type GrowthLimits,
-  type Layout,
-  type LayoutWish,
-  type PartTable,
-  growthLimits,
-  planLayout,
-} from '@/core/disk';
+import { type DriveReading, type Layout, type LayoutWish, growthLimits, planLayout } from '@/core/disk';
+import type { SourceSummary } from '@/core/job';
 import { type Result, refuse } from '@/core/result';
 import type { Runtime } from './runtime';
-
-/** What was read on an old drive, as far as screens and layouts need it. */
-export type SourceSummary = {
-  table: PartTable | null;
-  faults: string[];
-  usedBytes: number;
-  usedByPart: Record<number, number>;
-  limits: GrowthLimits;
-};
 
 export const summarise = (reading: DriveReading): SourceSummary => ({
   table: reading.table,

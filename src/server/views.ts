@@ -1,8 +1,10 @@
 import { fit } from '@/core/fit';
 import {
-  type HistoryEntry,
-  type Job,
-  type Sheet,
+  type BenchCard,
+  type BenchColumn,
+  type BenchView,
+  type FrameView,
+  type JobView,
   actsOf,
   cordOf,
   currentStation,
@@ -14,23 +16,13 @@ import {
   proveMargins,
   stationHold,
 } from '@/core/job';
-import type { DeviceProfile } from '@/core/device';
-import type { Layout } from '@/core/disk';
-import { type Margin, worstMargin } from '@/core/margin';
-import type { DockCase, Drive, Pad } from '@/core/part';
-import type { Fault } from '@/core/result';
-import type { StationId, StationState } from '@/core/route';
-import type { Act, Facts, Hold, Ledger } from '@/core/work';
+import { worstMargin } from '@/core/margin';
+import type { StationId } from '@/core/route';
 import { allProfiles } from './catalogue';
-import type { CopyState } from './copy-runs';
-import { type LoadedContext, loadContext } from './job-context';
+import { loadContext } from './job-context';
 import { type StoredJob, benchJobIds, findJob } from './jobs';
 import type { Runtime } from './runtime';
-import type { SourceSummary } from './source-summary';
-import { type Settings, type Technician, allTechnicians, readSettings } from './workshop';
-
-/** What every screen needs around its own answer. */
-export type FrameView = { settings: Settings; technicians: Technician[]; now: string };
+import { allTechnicians, readSettings } from './workshop';
 
 export async function frameView(runtime: Runtime): Promise<FrameView> {
   return {
@@ -39,36 +31,6 @@ export async function frameView(runtime: Runtime): Promise<FrameView> {
     now: runtime.now().toISOString(),
   };
 }
-
-/** A job as its screens draw it; plain data, computed on the server from the same core as everything else. */
-export type JobView = {
-  job: Job;
-  version: number;
-  frame: FrameView;
-  profile: DeviceProfile;
-  drive: Drive | null;
-  pad: Pad | null;
-  drives: Drive[];
-  pads: Pad[];
-  cases: DockCase[];
-  cord: StationState[];
-  current: StationId;
-  facts: Facts;
-  holds: Hold[];
-  stationHolds: Partial<Record<StationId, Hold>>;
-  acts: (Act & { done: boolean })[];
-  nextActId: string | null;
-  ledger: Ledger;
-  source: SourceSummary | null;
-  layout: Layout | null;
-  layoutOrigin: LoadedContext['layoutOrigin'];
-  layoutFault: Fault | null;
-  copy: CopyState;
-  promise: Margin;
-  prove: Margin[];
-  sheet: Sheet;
-  history: HistoryEntry[];
-};
 
 export async function jobView(runtime: Runtime, jobId: string): Promise<JobView | null> {
   const stored = await findJob(runtime.database, jobId);
@@ -118,28 +80,6 @@ async function viewOf(runtime: Runtime, stored: StoredJob): Promise<JobView> {
     history,
   };
 }
-
-export type BenchColumn = 'hands' | 'machine' | 'held' | 'ready';
-
-/** A job on the bench: what it waits for, in one line. */
-export type BenchCard = {
-  id: string;
-  station: StationId;
-  device: string;
-  who: string;
-  column: BenchColumn;
-  next: string;
-  promise: Margin;
-  promisedAt: string | null;
-  worst: Margin | null;
-};
-
-export type BenchView = {
-  frame: FrameView;
-  cards: BenchCard[];
-  handedOver: { id: string; device: string; who: string; at: string }[];
-  hasProfiles: boolean;
-};
 
 const stationWords: Record<StationId, string> = {
   'take-in': 'Take in',

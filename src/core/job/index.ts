@@ -13,3 +13,13 @@ export { Sheet, escapeMarkdown, sheetMarkdown } from './sheet';
 export { cordOf, currentStation, stationHold, stationStops } from './stations';
 export { TakeIn, TakeInForm, ownerLine, takeInFacts } from './take-in';
 export type { YesNoUnknown } from './take-in';
+export type {
+  BenchCard,
+  BenchColumn,
+  BenchView,
+  CopyProgress,
+  CopyState,
+  FrameView,
+  JobView,
+  SourceSummary,
+} from './view';

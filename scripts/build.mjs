@@ -1,0 +1,5 @@
+import { ensureBuilt } from './lib/build.mjs';
+import { ensureInstalled } from './lib/install.mjs';
+
+ensureInstalled();
+ensureBuilt();

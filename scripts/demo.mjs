@@ -1,0 +1,3 @@
+import { serve } from './lib/serve.mjs';
+
+await serve('demo', { fresh: process.argv.includes('--fresh') });

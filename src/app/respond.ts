@@ -1,0 +1,41 @@
+import type { Result } from '@/core/result';
+
+const statusOf: Record<string, number> = {
+  'no-job': 404,
+  'not-found': 404,
+  stale: 409,
+  busy: 409,
+  form: 400,
+  'too-long': 413,
+};
+
+/** A result as JSON: 200, or the status that fits its code (422 where the rules of the work refuse). */
+export const respond = (result: Result<unknown>): Response =>
+  Response.json(result, { status: result.ok ? 200 : (statusOf[result.fault.code] ?? 422) });
+
+const mostBytes = 256 * 1024;
+
+/** The body of a request as JSON; too long or no JSON is a fault, never an exception. */
+export async function readJson(request: Request): Promise<Result<unknown>> {
+  const reader = request.body?.getReader();
+  const chunks: Uint8Array[] = [];
+  let length = 0;
+  for (let part = await reader?.read(); part && !part.done; part = await reader?.read()) {
+    length += part.value.length;
+    if (length > mostBytes) {
+      await reader?.cancel();
+      return fault('too-long', 'This is more than a form holds.', 'Shorten it and send it again.');
+    }
+    chunks.push(part.value);
+  }
+  try {
+    return { ok: true, value: JSON.parse(Buffer.concat(chunks).toString('utf8')) };
+  } catch {
+    return fault('form', 'This is not JSON.', 'Send the form as JSON.');
+  }
+}
+
+const fault = (code: string, sentence: string, remedy: string): Result<never> => ({
+  ok: false,
+  fault: { code, sentence, remedy },
+});

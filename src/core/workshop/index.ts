@@ -1,0 +1,1 @@
+export { Pace, Settings, Technician, defaultSettings, locales } from './settings';

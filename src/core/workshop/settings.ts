@@ -1,0 +1,52 @@
+import { z } from 'zod';
+
+const isTimeZone = (zone: string) => {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: zone });
+    return true;
+  } catch {
+    return false;
+  }
+};
+
+/** How fast the stand-in dock runs: as at a bench, sixty times that, or as fast as the machine goes. */
+export const Pace = z.enum(['true', 'x60', 'free']);
+export type Pace = z.infer<typeof Pace>;
+
+export const locales = ['en-GB', 'en-US', 'de-DE', 'fr-FR', 'pt-PT'] as const;
+
+export const Settings = z.object({
+  workshop: z.string().trim().min(1, 'Name the workshop.').max(120, 'Keep the name under 120 characters.'),
+  currency: z.string().regex(/^[A-Z]{3}$/u, 'Use the three letters of the currency, such as EUR.'),
+  locale: z.enum(locales),
+  timeZone: z
+    .string()
+    .max(60)
+    .refine(isTimeZone, 'This time zone is not known; use one such as Europe/Lisbon.'),
+  pace: Pace,
+  /** Single letters as keys; off for those who dictate or type with one hand. */
+  singleKeys: z.boolean(),
+  /** Initials of who is working; null until somebody is picked. */
+  working: z.string().max(8).nullable(),
+});
+export type Settings = z.infer<typeof Settings>;
+
+export const defaultSettings: Settings = {
+  workshop: 'Workshop',
+  currency: 'EUR',
+  locale: 'en-GB',
+  timeZone: 'UTC',
+  pace: 'true',
+  singleKeys: true,
+  working: null,
+};
+
+export const Technician = z.object({
+  initials: z
+    .string()
+    .trim()
+    .toUpperCase()
+    .regex(/^[\p{L}\d]{1,4}$/u, 'Initials are one to four letters or digits.'),
+  name: z.string().trim().min(1, 'Say the name.').max(80, 'Keep the name under 80 characters.'),
+});
+export type Technician = z.infer<typeof Technician>;
