@@ -1,3 +1,8 @@
-export default function Page() {
-  return <main>bench</main>;
+import { benchView, getRuntime } from '@/server';
+import { BenchScreen } from './bench-screen';
+
+export const dynamic = 'force-dynamic';
+
+export default async function BenchPage() {
+  return <BenchScreen view={await benchView(getRuntime())} />;
 }

@@ -53,7 +53,12 @@ export const allDrives = async (sql: Sql) =>
   parsed(Drive, await sql.query<Row>('select document from drive order by maker, model, label_gb'));
 
 export const allPads = async (sql: Sql) =>
-  parsed(Pad, await sql.query<Row>('select document from pad order by id'));
+  parsed(
+    Pad,
+    await sql.query<Row>(
+      "select document from pad order by document->>'model' desc, (document->'freeThicknessMm'->>'value')::numeric",
+    ),
+  );
 
 export const allCases = async (sql: Sql) =>
   parsed(DockCase, await sql.query<Row>('select document from dock_case order by place'));

@@ -39,14 +39,15 @@ export async function seedDemo(runtime: Runtime): Promise<void> {
   });
   for (const { takeIn, promisedInHours, acts } of demo.jobs) {
     const promisedAt =
-      promisedInHours === null
-        ? null
-        : new Date(runtime.now().getTime() + promisedInHours * 3_600_000).toISOString();
+      promisedInHours === null ? null : quarterHour(runtime.now().getTime() + promisedInHours * 3_600_000);
     const taken = await takeInDevice(runtime, { ...takeIn, promisedAt });
     if (!taken.ok) throw new Error(`demo job: ${taken.fault.sentence}`);
     for (const act of acts) await demoAct(runtime, taken.value.id, act);
   }
 }
+
+/** People promise on the quarter hour. */
+const quarterHour = (ms: number) => new Date(Math.ceil(ms / 900_000) * 900_000).toISOString();
 
 async function demoAct(
   runtime: Runtime,

@@ -124,17 +124,23 @@ function plugMargins({ profile, drive }: FitQuestion, size: SizeCode): Margin[] 
       {
         id: 'length',
         what: 'Length and screw',
-        unit: 'mm',
+        unit: 'none',
         remedy: `Stand-offs are at ${slot.standOffsMm.join(' and ')} mm: choose a module of that length.`,
       },
-      named(`${size.lengthMm}`, spec),
-      slot.standOffsMm.map(String),
+      named(`${size.lengthMm} mm`, spec),
+      slot.standOffsMm.map((mm) => `${mm} mm`),
       profileOrigin,
     ),
-    atMost(
-      { id: 'width', what: 'Width', unit: 'mm', remedy: 'Choose a narrower module.' },
-      exact(size.widthMm, spec),
-      exact(slot.widthMm, profileOrigin),
+    oneOf(
+      {
+        id: 'width',
+        what: 'Width',
+        unit: 'none',
+        remedy: `The socket takes modules ${slot.widthMm} mm wide.`,
+      },
+      named(`${size.widthMm} mm`, spec),
+      [`${slot.widthMm} mm`],
+      profileOrigin,
     ),
     oneOf(
       {

@@ -1,6 +1,6 @@
 import type { DeviceProfile } from '../device';
 import { type Layout, deliveredGrowth, deliveredTable, placedBytes, planLayout } from '../disk';
-import { type Known, type Margin, about, atLeast, atMost, exact, missing, within } from '../margin';
+import { type Known, type Margin, atLeast, atMost, exact, missing, within } from '../margin';
 import { type Drive, sectorsFromLabel } from '../part';
 import type { Result } from '../result';
 import type { CopyProof, Job } from './job';
@@ -97,9 +97,4 @@ export function proveMargins(
       exact(0, { kind: 'default', note: 'every block must match' }),
     ),
   ];
-}
-
-/** A size as a device prints it: the last digit shown may be off by half. */
-export function shownSize(value: number, halfDigit: number, note: string, at: string): Known {
-  return about(value, halfDigit, halfDigit, { kind: 'reading', note, at });
 }

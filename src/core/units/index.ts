@@ -5,5 +5,6 @@ export { parseDurationS, showDuration } from './duration';
 export { parseLengthMm, showLengthMm } from './length';
 export { Money, minorDigits, parseMoney, showMoney, totals } from './money';
 export { parseRate, showRate } from './rate';
+export { parseShownSize } from './shown-size';
 export { showEstimate, showLeft, showLimit, showValue } from './show';
 export type { ShowOptions } from './show';

@@ -75,5 +75,6 @@ export function showLeft(margin: Margin, options?: ShowOptions): string {
   if (margin.verdict === 'unknown') return '?';
   if (margin.left === null) return margin.verdict === 'clear' ? 'fits' : 'no';
   const { value } = margin.left;
-  return `${value < 0 ? '−' : '+'}${showValue(Math.abs(value), margin.unit, options)}`;
+  const unit = margin.unit === 'generation' ? 'count' : margin.unit;
+  return `${value < 0 ? '−' : '+'}${showValue(Math.abs(value), unit, options)}`;
 }

@@ -7,6 +7,7 @@ import {
   parseLengthMm,
   parseMoney,
   parseRate,
+  parseShownSize,
   showBytes,
   showDuration,
   showEstimate,
@@ -76,6 +77,22 @@ describe('what people type', () => {
       { minor: 5, currency: 'JPY' },
     ]);
   });
+
+  it.each([
+    ['1.82 TB', 'binary-called-decimal', 1.82 * 2 ** 40, 0.005 * 2 ** 40],
+    ['1,82 TiB', 'binary', 1.82 * 2 ** 40, 0.005 * 2 ** 40],
+    ['931 GB', 'decimal', 931e9, 0.5e9],
+  ] as const)(
+    'reads %s as a device that shows %s means it, to half its last digit',
+    (text, habit, bytes, spread) => {
+      expect(parseShownSize(text, habit)).toEqual({
+        ok: true,
+        value: { value: Math.round(bytes), spread: expect.closeTo(spread, -3) },
+      });
+      expect(value(parseShownSize('0 GB', habit))).toBe('no-size');
+      expect(value(parseShownSize('931', habit))).toBe('unit-missing');
+    },
+  );
 
   it('never throws, whatever is typed, and keeps its complaint short', () => {
     for (const parse of [parseBytes, parseLengthMm, parseDurationS, parseRate, parseDecimal]) {

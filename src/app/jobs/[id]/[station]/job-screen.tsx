@@ -1,0 +1,148 @@
+'use client';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { Shell } from '@/app/shell';
+import type { JobView } from '@/core/job';
+import type { StationId } from '@/core/route';
+import { showBytes } from '@/core/units';
+import { promiseWords } from '@/ui/bench';
+import { Button } from '@/ui/button';
+import { showMoment } from '@/ui/clock';
+import { Cord } from '@/ui/cord';
+import type { Findable } from '@/ui/find-dialog';
+import { CarryOverStation } from '@/ui/job/carry-over-station';
+import { DataStation } from '@/ui/job/data-station';
+import { FirstPowerStation } from '@/ui/job/first-power-station';
+import { FitStation } from '@/ui/job/fit-station';
+import { HandOverStation } from '@/ui/job/hand-over-station';
+import { HandsStation } from '@/ui/job/hands-station';
+import { NoteDialog } from '@/ui/job/note-dialog';
+import { ProveStation } from '@/ui/job/prove-station';
+import type { StationProps } from '@/ui/job/station-props';
+import { TakeInStation } from '@/ui/job/take-in-station';
+import { FaultNotice } from '@/ui/notice';
+import { useKeys } from '@/ui/use-keys';
+import { useJob } from './use-job';
+
+/** A job at one of its stations: who and what, the cord, and the station's own screen. */
+export function JobScreen({
+  initial,
+  station,
+  jobs,
+}: {
+  initial: JobView;
+  station: StationId;
+  jobs: Findable[];
+}) {
+  const router = useRouter();
+  const { view, copy, act, busy, fault, clearFault, reload } = useJob(initial, station, (next) =>
+    router.push(`/jobs/${initial.job.id}/${next}`),
+  );
+  const [noting, setNoting] = useState(false);
+  const at = view.cord.findIndex(({ id }) => id === station);
+  const turn = (by: number) => {
+    const next = view.cord[at + by];
+    return next ? () => router.push(`/jobs/${view.job.id}/${next.id}`) : undefined;
+  };
+  useKeys({ '[': turn(-1), ']': turn(1) }, view.frame.settings.singleKeys);
+  const props: StationProps = { view, act, busy, openNote: () => setNoting(true) };
+  return (
+    <Shell frame={view.frame} at="job" jobs={jobs}>
+      <JobHeader view={view} station={station} />
+      {fault && (
+        <div className="px-5 pt-3" data-print="no">
+          <FaultNotice fault={fault}>
+            <div className="mt-2 flex gap-3">
+              {fault.code === 'stale' ? (
+                <Button onClick={() => void reload()}>Show the newer state</Button>
+              ) : (
+                <Button onClick={clearFault}>Understood</Button>
+              )}
+            </div>
+          </FaultNotice>
+        </div>
+      )}
+      <Station station={station} props={props} copy={copy} />
+      <NoteDialog open={noting} onOpenChange={setNoting} onNote={(text) => act({ kind: 'note', text })} />
+    </Shell>
+  );
+}
+
+function Station({
+  station,
+  props,
+  copy,
+}: {
+  station: StationId;
+  props: StationProps;
+  copy: JobView['copy'];
+}) {
+  switch (station) {
+    case 'take-in':
+      return <TakeInStation {...props} />;
+    case 'fit':
+      return <FitStation {...props} />;
+    case 'data':
+      return <DataStation {...props} />;
+    case 'open':
+    case 'swap':
+    case 'close':
+      return <HandsStation key={station} station={station} {...props} />;
+    case 'carry-over':
+      return <CarryOverStation copy={copy} {...props} />;
+    case 'first-power':
+      return <FirstPowerStation {...props} />;
+    case 'prove':
+      return <ProveStation {...props} />;
+    case 'hand-over':
+      return <HandOverStation {...props} />;
+  }
+}
+
+function JobHeader({ view, station }: { view: JobView; station: StationId }) {
+  const { job, profile, frame } = view;
+  const { locale } = frame.settings;
+  const size = (gb: number) => showBytes(gb * 1e9, { locale });
+  const { promisedAt } = job.takeIn;
+  return (
+    <div data-print="no" className="border-b bg-surface px-5 pb-1.5 pt-3">
+      <div className="mb-1.5 flex flex-wrap items-baseline gap-x-4 gap-y-1">
+        <h1 className="text-[25px]">
+          {profile.maker} {profile.name}
+        </h1>
+        <Link
+          href={`/jobs/${job.id}/take-in`}
+          className="figures text-soft underline-offset-4 hover:underline"
+        >
+          {job.id}
+        </Link>
+        <p className="min-w-0 max-w-[52ch] truncate text-soft" dir="auto">
+          {[job.takeIn.place, job.takeIn.owner].filter(Boolean).join(' · ')}
+        </p>
+        <p className="text-soft">
+          {size(job.takeIn.oldDrive.labelGB)} → {size(view.drive?.labelGB ?? job.takeIn.wantedGB)}
+        </p>
+        <p className="ml-auto">
+          {promisedAt && (
+            <span className="figures">promised {showMoment(promisedAt, frame.settings)} · </span>
+          )}
+          <b
+            className={
+              view.promise.verdict === 'over'
+                ? 'text-over'
+                : view.promise.verdict === 'tight'
+                  ? 'text-tight'
+                  : view.promise.verdict === 'clear'
+                    ? 'text-clear'
+                    : 'text-soft'
+            }
+          >
+            {job.handedOver ? 'handed over' : promiseWords(view)}
+          </b>
+        </p>
+      </div>
+      <Cord jobId={job.id} cord={view.cord} shown={station} />
+    </div>
+  );
+}

@@ -1,0 +1,18 @@
+import Link from 'next/link';
+
+export default function NotFound() {
+  return (
+    <main className="grid h-dvh place-items-center p-6">
+      <div className="max-w-[52ch]">
+        <h1 className="text-[30px]">Nothing stands at this address</h1>
+        <p className="mt-2">There is no such job or screen. Nothing was changed or lost.</p>
+        <Link
+          href="/"
+          className="mt-5 inline-flex min-h-11 items-center rounded-xl bg-cochineal px-4 font-semibold text-cochineal-ink"
+        >
+          To the bench
+        </Link>
+      </div>
+    </main>
+  );
+}

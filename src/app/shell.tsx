@@ -1,0 +1,70 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { type ReactNode, useState } from 'react';
+import type { FrameView } from '@/core/job';
+import { FindDialog, type Findable } from '@/ui/find-dialog';
+import { KeysDialog } from '@/ui/keys-dialog';
+import { SideBar } from '@/ui/side-bar';
+import { useKeys } from '@/ui/use-keys';
+import { post } from './call';
+
+const screens: Findable[] = [
+  { href: '/', label: 'Bench', hint: 'what to pick up now' },
+  { href: '/jobs/new', label: 'Take in a device', hint: 'a new job' },
+  { href: '/workshop', label: 'Workshop', hint: 'technicians and settings' },
+];
+
+const themes = ['auto', 'light', 'dark'] as const;
+
+/** Side bar, finding and the list of keys, around every screen. */
+export function Shell({
+  frame,
+  at,
+  jobs,
+  children,
+}: {
+  frame: FrameView;
+  at: 'bench' | 'job' | 'take-in' | 'workshop';
+  jobs: Findable[];
+  children: ReactNode;
+}) {
+  const router = useRouter();
+  const [finding, setFinding] = useState(false);
+  const [keys, setKeys] = useState(false);
+  useKeys({ '/': () => setFinding(true), '?': () => setKeys(true) });
+  const turnTheme = () => {
+    const root = document.documentElement;
+    const now = themes.indexOf((root.dataset.theme ?? 'auto') as (typeof themes)[number]);
+    const dark = window.matchMedia('(prefers-color-scheme: dark)').matches;
+    // From automatic, the first press shows the other one of light and dark.
+    const next = now === 0 ? (dark ? 'light' : 'dark') : now === 1 ? 'dark' : 'light';
+    root.dataset.theme = next;
+    document.cookie = `theme=${next}; path=/; max-age=31536000; samesite=strict`;
+  };
+  return (
+    <div className="flex h-dvh print:block print:h-auto">
+      <SideBar
+        frame={frame}
+        at={at}
+        onFind={() => setFinding(true)}
+        onKeys={() => setKeys(true)}
+        onTheme={turnTheme}
+        onWorking={async (working) => {
+          await post('/api/workshop', { working });
+          router.refresh();
+        }}
+      />
+      <div className="flex min-w-0 flex-1 flex-col print:block">{children}</div>
+      <KeysDialog open={keys} onOpenChange={setKeys} letters={frame.settings.singleKeys} />
+      <FindDialog
+        open={finding}
+        onOpenChange={setFinding}
+        items={[...jobs, ...screens]}
+        onGo={(href) => {
+          setFinding(false);
+          router.push(href);
+        }}
+      />
+    </div>
+  );
+}

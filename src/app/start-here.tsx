@@ -1,0 +1,92 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { FrameView } from '@/core/job';
+import type { Fault } from '@/core/result';
+import { Button } from '@/ui/button';
+import { Field } from '@/ui/field';
+import { FaultNotice } from '@/ui/notice';
+import { Card } from '@/ui/station-frame';
+import { post } from './call';
+
+/** An empty workshop invites the first acts: who works here, and which devices and parts are known. */
+export function StartHere({ frame, hasProfiles }: { frame: FrameView; hasProfiles: boolean }) {
+  const router = useRouter();
+  const [fault, setFault] = useState<Fault | null>(null);
+  const [busy, setBusy] = useState(false);
+  const bringIn = async () => {
+    setBusy(true);
+    const done = await post('/api/workshop/catalogue', {});
+    setFault(done.ok ? null : done.fault);
+    setBusy(false);
+    router.refresh();
+  };
+  return (
+    <section className="mx-auto flex w-full max-w-[640px] flex-col gap-4 pt-6">
+      <h2 className="text-[30px]">An empty workshop</h2>
+      {fault && <FaultNotice fault={fault} />}
+      <Card title="1 · Who works here?" hint={frame.technicians.length > 0 ? 'done' : undefined}>
+        {frame.technicians.length > 0 ? (
+          <p>{frame.technicians.map(({ name }) => name).join(', ')}</p>
+        ) : (
+          <AddTechnician />
+        )}
+      </Card>
+      <Card title="2 · Devices and parts" hint={hasProfiles ? 'done' : undefined}>
+        <p className="mb-3">
+          The demo’s invented devices and parts can be brought in to begin with. Your own jobs stay yours.
+        </p>
+        <Button onClick={() => void bringIn()} disabled={busy || hasProfiles}>
+          {busy ? 'Bringing in …' : hasProfiles ? 'Brought in' : 'Bring in the demo’s devices and parts'}
+        </Button>
+      </Card>
+    </section>
+  );
+}
+
+/** A technician: initials stand on every act. */
+export function AddTechnician() {
+  const router = useRouter();
+  const [initials, setInitials] = useState('');
+  const [name, setName] = useState('');
+  const [fault, setFault] = useState<Fault | null>(null);
+  const add = async () => {
+    const done = await post('/api/workshop/technicians', { initials, name });
+    setFault(done.ok ? null : done.fault);
+    if (!done.ok) return;
+    setInitials('');
+    setName('');
+    router.refresh();
+  };
+  return (
+    <form
+      className="flex flex-wrap items-end gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void add();
+      }}
+    >
+      <Field
+        label="Initials"
+        className="w-28"
+        maxLength={4}
+        value={initials}
+        onChange={(e) => setInitials(e.target.value)}
+      />
+      <Field
+        label="Name"
+        className="min-w-48 flex-1"
+        value={name}
+        onChange={(e) => setName(e.target.value)}
+      />
+      <Button type="submit" disabled={initials === '' || name === ''}>
+        Add
+      </Button>
+      {fault && (
+        <div className="basis-full">
+          <FaultNotice fault={fault} />
+        </div>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,134 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { post } from '@/app/call';
+import { Shell } from '@/app/shell';
+import { AddTechnician, StartHere } from '@/app/start-here';
+import type { FrameView } from '@/core/job';
+import type { Fault } from '@/core/result';
+import { type Settings, locales } from '@/core/workshop';
+import { Button } from '@/ui/button';
+import { Choice } from '@/ui/choice';
+import { Field } from '@/ui/field';
+import type { Findable } from '@/ui/find-dialog';
+import { FaultNotice } from '@/ui/notice';
+import { Card, StationFrame } from '@/ui/station-frame';
+import { useKeys } from '@/ui/use-keys';
+
+/** Who works here, and how this workshop counts: currency, language of numbers, time zone, pace of the stand-in dock. */
+export function WorkshopScreen({
+  frame,
+  hasProfiles,
+  jobs,
+}: {
+  frame: FrameView;
+  hasProfiles: boolean;
+  jobs: Findable[];
+}) {
+  const router = useRouter();
+  const [form, setForm] = useState<Settings>(frame.settings);
+  const [fault, setFault] = useState<Fault | null>(null);
+  const [saved, setSaved] = useState(false);
+  const change = (part: Partial<Settings>) => {
+    setSaved(false);
+    setForm({ ...form, ...part });
+  };
+  const save = async () => {
+    const { workshop, currency, locale, timeZone, pace, singleKeys } = form;
+    const done = await post<Settings>('/api/workshop', {
+      workshop,
+      currency: currency.toUpperCase(),
+      locale,
+      timeZone,
+      pace,
+      singleKeys,
+    });
+    setFault(done.ok ? null : done.fault);
+    setSaved(done.ok);
+    if (done.ok) router.refresh();
+  };
+  useKeys({ Enter: () => void save() });
+  return (
+    <Shell frame={frame} at="workshop" jobs={jobs}>
+      <div className="flex items-baseline gap-4 border-b bg-surface px-5 py-3.5">
+        <h1 className="text-[26px]">Workshop</h1>
+        <p className="text-soft">who works here, and how it counts</p>
+      </div>
+      <StationFrame
+        aside={
+          <>
+            <h2 className="mb-2 text-[17px]">Technicians</h2>
+            <ul className="mb-4">
+              {frame.technicians.map(({ initials, name }) => (
+                <li
+                  key={initials}
+                  className="flex gap-3 border-b border-dashed border-line py-1.5 last:border-0"
+                >
+                  <b className="figures w-10">{initials}</b>
+                  <span className="min-w-0 break-words">{name}</span>
+                  {frame.settings.working === initials && <span className="ml-auto text-clear">working</span>}
+                </li>
+              ))}
+            </ul>
+            <AddTechnician />
+          </>
+        }
+        actions={
+          <Button kind="main" keyName="Enter" onClick={() => void save()}>
+            Save the settings
+          </Button>
+        }
+        say={<span role="status">{saved ? 'Saved.' : ''}</span>}
+      >
+        {fault && <FaultNotice fault={fault} />}
+        {!hasProfiles && <StartHere frame={frame} hasProfiles={hasProfiles} />}
+        <Card>
+          <div className="grid gap-4 md:grid-cols-2">
+            <Field
+              label="Name of the workshop"
+              value={form.workshop}
+              onChange={(e) => change({ workshop: e.target.value })}
+            />
+            <Field
+              label="Currency"
+              value={form.currency}
+              onChange={(e) => change({ currency: e.target.value })}
+              hint="three letters, such as EUR"
+            />
+            <Field
+              label="Time zone"
+              value={form.timeZone}
+              onChange={(e) => change({ timeZone: e.target.value })}
+              hint="such as Europe/Lisbon"
+            />
+            <Choice
+              legend="Numbers and dates"
+              value={form.locale}
+              onChange={(locale) => change({ locale })}
+              options={locales.map((value) => ({ value, label: value }))}
+            />
+            <Choice
+              legend="Pace of the stand-in dock"
+              value={form.pace}
+              onChange={(pace) => change({ pace })}
+              options={[
+                { value: 'true', label: 'True', hint: 'as long as at a bench' },
+                { value: 'x60', label: '×60' },
+                { value: 'free', label: 'As fast as it goes' },
+              ]}
+            />
+            <Choice
+              legend="Single letters as keys"
+              value={form.singleKeys ? 'on' : 'off'}
+              onChange={(value) => change({ singleKeys: value === 'on' })}
+              options={[
+                { value: 'on', label: 'On' },
+                { value: 'off', label: 'Off', hint: 'for dictation' },
+              ]}
+            />
+          </div>
+        </Card>
+      </StationFrame>
+    </Shell>
+  );
+}

@@ -1,0 +1,15 @@
+/** A moment in the workshop's own time zone: "Tue 16:30". */
+export const showMoment = (iso: string, { locale, timeZone }: { locale: string; timeZone: string }): string =>
+  new Intl.DateTimeFormat(locale, { weekday: 'short', hour: '2-digit', minute: '2-digit', timeZone }).format(
+    new Date(iso),
+  );
+
+export const showDay = (iso: string, { locale, timeZone }: { locale: string; timeZone: string }): string =>
+  new Intl.DateTimeFormat(locale, { weekday: 'long', day: 'numeric', month: 'long', timeZone }).format(
+    new Date(iso),
+  );
+
+export const showDate = (iso: string, { locale, timeZone }: { locale: string; timeZone: string }): string =>
+  new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'long', year: 'numeric', timeZone }).format(
+    new Date(iso),
+  );

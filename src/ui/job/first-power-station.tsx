@@ -1,0 +1,112 @@
+'use client';
+import { isTrue } from '@/core/work';
+import { showDuration } from '@/core/units';
+import { Button } from '../button';
+import { HoldNotice } from '../notice';
+import { Card, StationFrame } from '../station-frame';
+import { useKeys } from '../use-keys';
+import type { StationProps } from './station-props';
+
+const outcomes = [
+  ['started', 'It started'],
+  ['dark', 'It stays dark'],
+  ['no-start-device', 'It finds nothing to start from'],
+  ['does-not-finish', 'It starts and does not finish'],
+] as const;
+
+/** Is this normal? What the device shows, on a bar with the usual time and the worry point. */
+export function FirstPowerStation({ view, act, busy }: StationProps) {
+  const { job, profile, facts } = view;
+  const hold = view.stationHolds['first-power'] ?? null;
+  const closed = view.nextActId === null;
+  const started = isTrue(facts, 'device.started');
+  const charger = isTrue(facts, 'charger.connected');
+  const can = closed && !hold && !started;
+  const switchOn = can ? () => void act({ kind: 'switch-on' }) : undefined;
+  useKeys({ Enter: switchOn });
+  const { phases } = profile.firstPower;
+  const worryTotal = phases.reduce((sum, phase) => sum + phase.worryS, 0);
+  const shown = job.lastStart;
+  return (
+    <StationFrame
+      aside={
+        <>
+          <h2 className="mb-1 text-[17px]">Seen on a real device</h2>
+          <p className="mb-2 text-[14px] text-soft">
+            Jicara does not talk to a device. What it shows is entered here.
+          </p>
+          <div className="flex flex-col gap-2">
+            {outcomes.map(([outcome, words]) => (
+              <Button
+                key={outcome}
+                className="w-full"
+                disabled={busy || !can}
+                onClick={() => void act({ kind: 'observe-start', outcome })}
+              >
+                {words}
+              </Button>
+            ))}
+          </div>
+        </>
+      }
+      actions={
+        <>
+          <Button kind="main" keyName="Enter" disabled={busy || !switchOn} onClick={switchOn}>
+            {started ? 'It is running' : 'Switch the simulated device on'}
+          </Button>
+          <Button
+            disabled={busy || started}
+            onClick={() => void act({ kind: 'observe', fact: 'charger.connected', value: !charger })}
+          >
+            {charger ? 'Unplug the charger' : 'Plug the charger in'}
+          </Button>
+        </>
+      }
+      say={`Charger ${charger ? 'in' : 'out'}${profile.firstPower.startsOnlyOnCharger ? '. This device starts only on the charger after its battery was unplugged.' : ''}`}
+    >
+      {hold && <HoldNotice hold={hold} />}
+      {!closed && !hold && <Card title="Not closed yet">Finish the steps of Close first.</Card>}
+      <section
+        aria-live="polite"
+        className="grid min-h-48 place-items-center rounded-2xl border-[6px] border-lacquer-raised bg-lacquer p-6 text-center text-lacquer-ink"
+      >
+        {job.outcome === null ? (
+          <p className="text-[17px]">The device is off.</p>
+        ) : (
+          <div>
+            <p className="font-display text-[28px] font-bold">
+              {shown ? shown.shows : (outcomes.find(([o]) => o === job.outcome)?.[1] ?? '')}
+            </p>
+            {shown?.hint && <p className="mt-2 max-w-[52ch] text-[17px]">{shown.hint}</p>}
+            {job.outcome === 'started' && <p className="mt-2">It runs. Go on to Prove.</p>}
+          </div>
+        )}
+      </section>
+      <Card title="How long each phase usually lasts" hint="the mark is where to start worrying">
+        <ol className="flex flex-col gap-3">
+          {phases.map((phase) => (
+            <li key={phase.shows}>
+              <div className="flex justify-between gap-4">
+                <span className="font-semibold">{phase.shows}</span>
+                <span className="text-soft">
+                  usually <span className="figures text-ink">{showDuration(phase.usualS)}</span>, worry after{' '}
+                  <span className="figures text-ink">{showDuration(phase.worryS)}</span>
+                </span>
+              </div>
+              <div className="relative mt-1 h-3 rounded-full bg-sunken" aria-hidden>
+                <div
+                  className="h-full rounded-full bg-info-fill"
+                  style={{ width: `${(phase.usualS / phase.worryS) * 100 * (phase.worryS / worryTotal)}%` }}
+                />
+                <div
+                  className="absolute -top-1 h-5 w-[3px] bg-over"
+                  style={{ left: `${(phase.worryS / worryTotal) * 100}%` }}
+                />
+              </div>
+            </li>
+          ))}
+        </ol>
+      </Card>
+    </StationFrame>
+  );
+}

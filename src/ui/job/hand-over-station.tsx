@@ -1,0 +1,94 @@
+'use client';
+import { useState } from 'react';
+import { Button } from '../button';
+import { Choice } from '../choice';
+import { HoldNotice } from '../notice';
+import { SheetPaper } from '../sheet-paper';
+import { Card, StationFrame } from '../station-frame';
+import { useKeys } from '../use-keys';
+import { type StationProps, showOptions } from './station-props';
+
+/** What do I tell the owner? The sheet itself, as it will print. */
+export function HandOverStation({ view, act, busy }: StationProps) {
+  const { job } = view;
+  const hold = view.stationHolds['hand-over'] ?? null;
+  const [oldDrive, setOldDrive] = useState<'kept' | 'returned'>('kept');
+  const handedOver = job.handedOver !== null;
+  const ready = job.proved && !hold;
+  const handOver = ready && !handedOver ? () => void act({ kind: 'hand-over', oldDrive }) : undefined;
+  const print = ready ? () => window.print() : undefined;
+  useKeys({ Enter: handOver ?? print });
+  const link =
+    'inline-flex min-h-11 items-center rounded-xl border border-line-strong bg-surface px-4 font-semibold hover:bg-sunken';
+  return (
+    <StationFrame
+      aside={
+        <>
+          <h2 className="mb-2 text-[17px]">What goes with it</h2>
+          {handedOver ? (
+            <p>
+              Handed over by {job.handedOver?.by}. The old drive was {job.handedOver?.oldDrive}.
+            </p>
+          ) : (
+            <Choice
+              legend="The old drive"
+              value={oldDrive}
+              onChange={setOldDrive}
+              options={[
+                { value: 'kept', label: 'Kept as way back', hint: 'until the owner is happy' },
+                { value: 'returned', label: 'Given back' },
+              ]}
+            />
+          )}
+          {ready && (
+            <div className="mt-4 flex flex-wrap gap-2">
+              <a className={link} href={`/api/jobs/${job.id}/sheet?as=json`} download>
+                JSON
+              </a>
+              <a className={link} href={`/api/jobs/${job.id}/sheet?as=md`} download>
+                Markdown
+              </a>
+            </div>
+          )}
+        </>
+      }
+      actions={
+        <>
+          <Button
+            kind="main"
+            keyName="Enter"
+            disabled={busy || !(handOver ?? print)}
+            onClick={handOver ?? print}
+          >
+            {handedOver ? 'Print the sheet' : 'Hand over'}
+          </Button>
+          {!handedOver && (
+            <Button disabled={!print} onClick={print}>
+              Print the sheet
+            </Button>
+          )}
+        </>
+      }
+      say={
+        handedOver
+          ? 'This job is closed.'
+          : ready
+            ? 'Read it through with the owner.'
+            : 'The sheet below is how the job stands; it is not finished.'
+      }
+    >
+      {hold && <HoldNotice hold={hold} />}
+      {!hold && !job.proved && (
+        <Card title="Not proved yet">
+          Finish Prove first: the sheet says what was measured, never what was hoped.
+        </Card>
+      )}
+      <SheetPaper
+        sheet={view.sheet}
+        options={{ ...showOptions(view), habit: view.profile.showsCapacity }}
+        workshop={view.frame.settings.workshop}
+        draft={!job.proved || hold !== null}
+      />
+    </StationFrame>
+  );
+}

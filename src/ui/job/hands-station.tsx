@@ -1,0 +1,216 @@
+'use client';
+import { useEffect, useState } from 'react';
+import { Check } from 'lucide-react';
+import type { HandStation } from '@/core/work';
+import { factValue } from '@/core/work';
+import { showDuration } from '@/core/units';
+import { Button } from '../button';
+import { HoldNotice } from '../notice';
+import { ScrewBowl } from '../screw-bowl';
+import { Card, StationFrame } from '../station-frame';
+import { useKeys } from '../use-keys';
+import { HoldRemedy } from './hold-remedy';
+import type { StationProps } from './station-props';
+
+/** Seconds since the last act, as a stopwatch; it starts anew with every step. */
+function Stopwatch({ since }: { since: string }) {
+  const [seconds, setSeconds] = useState<number | null>(null);
+  useEffect(() => {
+    const tick = () => setSeconds(Math.max(0, (Date.now() - Date.parse(since)) / 1000));
+    tick();
+    const timer = setInterval(tick, 1000);
+    return () => clearInterval(timer);
+  }, [since]);
+  return <span className="figures text-soft">{seconds === null ? '' : showDuration(seconds)}</span>;
+}
+
+function SafeToTouch({ view }: { view: StationProps['view'] }) {
+  const value = (fact: string) => factValue(view.facts, fact);
+  const checks = [
+    [value('power.off') === true, 'switched off'],
+    [value('charger.connected') === false, 'charger out'],
+    [value('card.inserted') === false, 'card slot empty'],
+    [value('battery.connected') === false, 'battery unplugged'],
+  ] as const;
+  const safe = checks.every(([good]) => good);
+  return (
+    <div
+      role="status"
+      className={`rounded-2xl border px-4 py-2.5 ${safe ? 'border-clear bg-clear-ground' : 'border-tight bg-tight-ground'}`}
+    >
+      <b className={safe ? 'text-clear' : 'text-tight'}>
+        {safe ? 'Board safe to touch' : 'Board not yet safe to touch'}
+      </b>
+      <span className="ml-3">
+        {checks.map(([good, words]) => (good ? words : `not yet: ${words}`)).join(' · ')}
+      </span>
+      {view.job.takeIn.chargePercent !== null && (
+        <span className="text-soft"> · charge was {view.job.takeIn.chargePercent} %</span>
+      )}
+    </div>
+  );
+}
+
+/** What do my hands do now? Open, swap and close from one engine; the bowl beside it. */
+export function HandsStation({
+  station,
+  view,
+  act,
+  busy,
+  openNote,
+}: StationProps & { station: HandStation }) {
+  const [stuckAt, setStuckAt] = useState<string | null>(null);
+  const acts = view.acts.filter((a) => a.station === station);
+  const next = view.acts.find((a) => a.id === view.nextActId) ?? null;
+  const here = next?.station === station ? next : null;
+  const finished = acts.every((a) => a.done);
+  const hold = here ? stationHoldFor(view, station, here.touchesBoard) : null;
+  const done = here && !hold ? () => void act({ kind: 'step', stepId: here.id }) : undefined;
+  const lastDone = [...view.acts].reverse().find((a) => a.done);
+  const canGoBack = lastDone?.station === station && (here !== null || finished);
+  const back = canGoBack ? () => void act({ kind: 'step-back' }) : undefined;
+  const stuck = here ? () => setStuckAt(stuckAt === here.id ? null : here.id) : undefined;
+  useKeys({ Space: done, Backspace: back, s: stuck, n: openNote }, view.frame.settings.singleKeys);
+  const stepsHere = acts.length;
+  const number = here ? acts.indexOf(acts.find((a) => a.id === here.id)!) + 1 : stepsHere;
+  const moved = here ? [...here.takesOut, ...here.putsIn] : [];
+  const groups = view.profile.procedure.fasteners.filter(({ id }) => moved.includes(id));
+  const since = view.history.findLast((entry) => entry.kind !== 'note')?.at ?? view.frame.now;
+  const nextWithScrews = here && groups.length > 0 ? here : null;
+  return (
+    <StationFrame
+      wideAside
+      aside={
+        <>
+          <div className="mb-2 flex items-baseline justify-between">
+            <h2 className="text-[17px]">Screw bowl</h2>
+            <p className="text-[14px] text-soft">drawn to length</p>
+          </div>
+          <ScrewBowl ledger={view.ledger} next={{ ids: moved, goingIn: (here?.takesOut.length ?? 0) > 0 }} />
+          <p className="mt-2 text-center text-[15px]">
+            {nextWithScrews ? (
+              <>
+                {nextWithScrews.takesOut.length > 0
+                  ? 'going into the bowl next: '
+                  : 'coming out of the bowl next: '}
+                <b className="text-over">
+                  {groups
+                    .map(
+                      (g) =>
+                        `${g.where}, ${g.count} ${g.count === 1 ? 'screw' : 'screws'} of ${g.lengthMm} mm`,
+                    )
+                    .join('; ')}
+                </b>
+              </>
+            ) : (
+              'no screw moves in this step'
+            )}
+          </p>
+        </>
+      }
+      actions={
+        <>
+          <Button kind="main" keyName="Space" onClick={done} disabled={busy || !done}>
+            Done, next step
+          </Button>
+          <Button keyName="⌫" onClick={back} disabled={busy || !back}>
+            Back
+          </Button>
+          <Button keyName="S" onClick={stuck} disabled={!stuck}>
+            Stuck
+          </Button>
+          <Button keyName="N" onClick={openNote}>
+            Note
+          </Button>
+        </>
+      }
+      say="Any pedal that sends Space works; a held one repeats nothing."
+    >
+      {hold && (
+        <HoldNotice hold={hold}>
+          <HoldRemedy
+            code={hold.code}
+            act={act}
+            busy={busy}
+            limitPercent={view.profile.opening.chargeBelowPercent}
+          />
+        </HoldNotice>
+      )}
+      {here ? (
+        <section aria-live="polite" className="rounded-2xl border bg-surface p-5">
+          <p className="flex gap-3 text-[15px] text-soft">
+            <span className="figures">
+              {number} of {stepsHere}
+            </span>
+            <span>about {showDuration(here.minutes * 60)}</span>
+            <span className="ml-auto">
+              <Stopwatch since={since} />
+            </span>
+          </p>
+          <h2 className="mt-2 text-[clamp(26px,3vw,34px)] leading-[1.12]">{here.title}</h2>
+          <p className="mt-3 text-[18px] leading-snug">{here.how}</p>
+          <div className="mt-3 flex flex-wrap gap-2 text-[15px]">
+            {here.tool && (
+              <span className="rounded-full bg-info-ground px-3 py-1 font-semibold text-info">
+                {here.tool}
+              </span>
+            )}
+            {groups.map((g) => (
+              <span key={g.id} className="rounded-full bg-info-ground px-3 py-1 font-semibold text-info">
+                {g.count} × {g.bit} · {g.lengthMm} mm{g.captive ? ' · stays in' : ''}
+              </span>
+            ))}
+            {here.caution && (
+              <span className="rounded-full bg-tight-ground px-3 py-1 font-semibold text-tight">
+                {here.caution}
+              </span>
+            )}
+          </div>
+          {stuckAt === here.id && (
+            <div role="status" className="mt-4 rounded-xl bg-sunken p-4">
+              <b>Stuck: never force it.</b>{' '}
+              {here.stuck ??
+                'Stop. Count the screws in the bowl against the list, look for one more, a clip or an angle; then the step before this one again.'}
+            </div>
+          )}
+        </section>
+      ) : (
+        <Card title={finished ? 'All steps here are done' : 'Not yet'}>
+          {finished
+            ? 'Go on to the next station on the cord.'
+            : next
+              ? `First: ${next.title}.`
+              : 'The stations before this one come first.'}
+        </Card>
+      )}
+      <SafeToTouch view={view} />
+      <ol className="rounded-2xl border bg-surface px-4 py-2">
+        {acts.map((a, i) => (
+          <li
+            key={a.id}
+            aria-current={a.id === here?.id ? 'step' : undefined}
+            className={`flex gap-3 py-1.5 ${a.id === here?.id ? 'font-bold' : a.done ? 'text-soft' : ''}`}
+          >
+            <span className="figures w-5 shrink-0 text-right text-soft">{i + 1}</span>
+            <span className="flex-1">{a.title}</span>
+            {a.done && (
+              <span className="flex items-center gap-1 text-clear">
+                <Check className="size-4" aria-hidden /> done
+              </span>
+            )}
+          </li>
+        ))}
+      </ol>
+    </StationFrame>
+  );
+}
+
+/** The hold that stops the next act: what the server would refuse, shown before it is pressed. */
+function stationHoldFor(view: StationProps['view'], station: HandStation, touchesBoard: boolean) {
+  const stops = [
+    ...(station === 'open' ? ['opening'] : []),
+    ...(station === 'swap' ? ['swap'] : []),
+    ...(touchesBoard ? ['board'] : []),
+  ];
+  return view.holds.find((hold) => hold.stops.some((stop) => stops.includes(stop))) ?? null;
+}

@@ -1,0 +1,61 @@
+'use client';
+import { useState } from 'react';
+import type { HoldCode } from '@/core/work';
+import { parseDecimal } from '@/core/units';
+import { Button } from '../button';
+import { Field } from '../field';
+import type { StationProps } from './station-props';
+
+type Props = { code: HoldCode; act: StationProps['act']; busy: boolean; limitPercent: number };
+
+/** The act that lifts a hold, where looking or reading is enough. */
+export function HoldRemedy({ code, act, busy, limitPercent }: Props) {
+  const [charge, setCharge] = useState('');
+  const observe = (
+    fact: 'card.inserted' | 'encryption.on' | 'battery.swollen' | 'consent.given',
+    value: boolean,
+    words: string,
+  ) => (
+    <Button disabled={busy} onClick={() => void act({ kind: 'observe', fact, value })}>
+      {words}
+    </Button>
+  );
+  switch (code) {
+    case 'card':
+      return observe('card.inserted', false, 'The card is out');
+    case 'encryption':
+      return observe('encryption.on', false, 'Encryption is off now');
+    case 'swollen':
+      return observe('battery.swollen', false, 'Looked: it lies flat');
+    case 'consent':
+      return observe('consent.given', true, 'The owner agrees');
+    case 'charge': {
+      const parsed = parseDecimal(charge.replace('%', ''));
+      const wrong = charge !== '' && (!parsed.ok || parsed.value > 100);
+      return (
+        <form
+          className="flex flex-wrap items-end gap-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (parsed.ok && !wrong) void act({ kind: 'charge', percent: parsed.value });
+          }}
+        >
+          <Field
+            label="Charge shown now, %"
+            className="w-44"
+            inputMode="decimal"
+            placeholder={`below ${limitPercent}`}
+            value={charge}
+            error={wrong ? 'Type a number from 0 to 100.' : undefined}
+            onChange={(event) => setCharge(event.target.value)}
+          />
+          <Button type="submit" disabled={busy || charge === '' || wrong}>
+            Enter it
+          </Button>
+        </form>
+      );
+    }
+    default:
+      return null;
+  }
+}

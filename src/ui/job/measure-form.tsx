@@ -1,0 +1,121 @@
+'use client';
+import { useState } from 'react';
+import type { DeviceProfile, Measures } from '@/core/device';
+import type { Estimate } from '@/core/margin';
+import type { Fault } from '@/core/result';
+import { parseLengthMm, showEstimate } from '@/core/units';
+import { Button } from '../button';
+import { Choice } from '../choice';
+import { Field } from '../field';
+import { FaultNotice } from '../notice';
+
+type Name = keyof Measures;
+
+type Props = {
+  profile: DeviceProfile;
+  measures: Measures;
+  locale: string;
+  now: string;
+  busy: boolean;
+  onMeasure: (measures: Measures) => Promise<boolean>;
+};
+
+/** Measures taken on this very device, put in the place of the profile's; taken back with one press. */
+export function MeasureForm({ profile, measures, locale, now, busy, onMeasure }: Props) {
+  const { slot } = profile;
+  const known: { name: Name; label: string; value: Estimate }[] = [
+    ...(slot.sink.kind === 'fixed'
+      ? [{ name: 'sinkUndersideMm' as const, label: 'Underside of the sink', value: slot.sink.undersideMm }]
+      : []),
+    { name: 'coverMm', label: 'Inside of the cover', value: slot.coverMm },
+    { name: 'moduleUndersideMm', label: 'Underside of the module', value: slot.moduleUndersideMm },
+  ];
+  const [name, setName] = useState<Name>(known[0]!.name);
+  const [value, setValue] = useState('');
+  const [spread, setSpread] = useState('');
+  const [fault, setFault] = useState<Fault | null>(null);
+  const picked = known.find((k) => k.name === name)!;
+  const standing = measures[name] ?? picked.value;
+  const submit = async () => {
+    const mm = parseLengthMm(value);
+    const tolerance = parseLengthMm(spread);
+    const wrong = !mm.ok ? mm.fault : !tolerance.ok ? tolerance.fault : null;
+    setFault(wrong);
+    if (!mm.ok || !tolerance.ok) return;
+    const estimate: Estimate = {
+      known: true,
+      value: mm.value,
+      minus: tolerance.value,
+      plus: tolerance.value,
+      origin: { kind: 'measured', note: 'measured on this device', at: now.slice(0, 10) },
+    };
+    if (await onMeasure({ ...measures, [name]: estimate })) {
+      setValue('');
+      setSpread('');
+    }
+  };
+  return (
+    <details className="mt-2 border-t border-dashed pt-2" open={!standing.known || undefined}>
+      <summary className="min-h-9 py-1 font-semibold">
+        Measure on this device{' '}
+        <span className="font-normal text-soft">
+          {picked.label.toLowerCase()}: {showEstimate(standing, 'mm', { locale })}{' '}
+          {measures[name] ? '(measured)' : '(profile)'}
+        </span>
+      </summary>
+      <form
+        className="mt-2 flex flex-wrap items-end gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void submit();
+        }}
+      >
+        <Choice
+          legend="Height above the main board"
+          value={name}
+          onChange={setName}
+          options={known.map((k) => ({ value: k.name, label: k.label }))}
+        />
+        <Field
+          label="Measured"
+          className="w-32"
+          placeholder="5.20 mm"
+          value={value}
+          onChange={(e) => setValue(e.target.value)}
+        />
+        <Field
+          label="Give or take"
+          className="w-32"
+          placeholder="0.05 mm"
+          value={spread}
+          onChange={(e) => setSpread(e.target.value)}
+        />
+        <Button type="submit" disabled={busy}>
+          Use it
+        </Button>
+        {measures[name] && (
+          <Button
+            onClick={() => {
+              const rest = { ...measures };
+              delete rest[name];
+              void onMeasure(rest);
+            }}
+            disabled={busy}
+          >
+            Back to the profile’s
+          </Button>
+        )}
+      </form>
+      {!standing.known && (
+        <p className="mt-2 text-[14px]">
+          <b>{standing.what} is missing.</b> {standing.howToGet}
+        </p>
+      )}
+      {fault && (
+        <div className="mt-2">
+          <FaultNotice fault={fault} />
+        </div>
+      )}
+    </details>
+  );
+}

@@ -1,0 +1,16 @@
+import type { JobAct, JobView } from '@/core/job';
+import type { ShowOptions } from '@/core/units';
+
+/** What every station gets: the job as it stands, and a way to act on it. Acting resolves to true when it was done. */
+export type StationProps = {
+  view: JobView;
+  act: (act: JobAct) => Promise<boolean>;
+  busy: boolean;
+  openNote: () => void;
+};
+
+export const showOptions = (view: JobView): ShowOptions & { locale: string; timeZone: string } => ({
+  locale: view.frame.settings.locale,
+  timeZone: view.frame.settings.timeZone,
+  habit: 'decimal',
+});

@@ -1,0 +1,135 @@
+'use client';
+import { useState } from 'react';
+import { showBytes } from '@/core/units';
+import { factValue } from '@/core/work';
+import { Button } from '../button';
+import { showMoment } from '../clock';
+import { HoldNotice } from '../notice';
+import { Card, StationFrame } from '../station-frame';
+import { TakeInForm } from '../take-in-form';
+import { HoldRemedy } from './hold-remedy';
+import { type StationProps, showOptions } from './station-props';
+
+const words = { true: 'yes', false: 'no', null: 'not known' } as const;
+
+/** What was taken in, what it holds up, and everything that happened since. */
+export function TakeInStation({ view, act, busy, openNote }: StationProps) {
+  const { job, profile } = view;
+  const options = showOptions(view);
+  const [amending, setAmending] = useState(false);
+  const opened = view.acts.some((a) => a.done);
+  const { takeIn } = job;
+  if (amending) {
+    return (
+      <TakeInForm
+        profiles={[profile]}
+        initial={takeIn}
+        settings={view.frame.settings}
+        now={view.frame.now}
+        submitWords="Save the change"
+        onSubmit={async (form) => {
+          const done = await act({ kind: 'amend', takeIn: form });
+          if (done) setAmending(false);
+          return done;
+        }}
+        onCancel={() => setAmending(false)}
+      />
+    );
+  }
+  const fact = (name: string) => words[`${factValue(view.facts, name)}` as keyof typeof words];
+  const rows: [string, string][] = [
+    ['Owner', takeIn.owner],
+    ['Place', takeIn.place || 'not given'],
+    ['Serial number', takeIn.serial || 'not given'],
+    ['Wish', `${takeIn.wish === 'bigger' ? 'bigger' : 'replace'}, ${takeIn.wantedGB} GB`],
+    ['Old drive', `${takeIn.oldDrive.sizeCode}, ${takeIn.oldDrive.labelGB} GB`],
+    [
+      'In use',
+      takeIn.oldDrive.usedBytes === null ? 'not known' : showBytes(takeIn.oldDrive.usedBytes, options),
+    ],
+    ['Data to keep', takeIn.dataToKeep ? 'yes' : 'no'],
+    ['Encryption on', fact('encryption.on')],
+    ['Card in the slot', fact('card.inserted')],
+    ['Swollen', fact('battery.swollen')],
+    ['Owner agrees to opening', fact('consent.given')],
+    ['Charge', takeIn.chargePercent === null ? 'not known' : `${takeIn.chargePercent} %`],
+  ];
+  const early = view.holds.filter(({ code }) =>
+    ['swollen', 'consent', 'card', 'charge', 'encryption'].includes(code),
+  );
+  return (
+    <StationFrame
+      aside={
+        <>
+          <h2 className="mb-1 text-[17px]">What happened</h2>
+          <ol>
+            {[...view.history].reverse().map((entry, i) => (
+              <li
+                key={view.history.length - i}
+                className="border-b border-dashed border-line py-1.5 text-[14px] last:border-0"
+              >
+                <span className="figures text-soft">
+                  {showMoment(entry.at, options)} {entry.by}
+                </span>
+                <span className="block break-words" dir="auto">
+                  {entry.sentence}
+                </span>
+              </li>
+            ))}
+          </ol>
+        </>
+      }
+      actions={
+        <>
+          <Button onClick={() => setAmending(true)} disabled={opened || busy}>
+            Change what was taken in
+          </Button>
+          <Button keyName="N" onClick={openNote}>
+            Note
+          </Button>
+        </>
+      }
+      say={opened ? 'The device has been opened: what was taken in stands.' : undefined}
+    >
+      {early.length === 0 && (
+        <Card title="Nothing holds this job up">
+          Card, charge, encryption and consent are as they should be.
+        </Card>
+      )}
+      {early.map((hold) => (
+        <HoldNotice key={hold.code} hold={hold}>
+          <HoldRemedy
+            code={hold.code}
+            act={act}
+            busy={busy}
+            limitPercent={profile.opening.chargeBelowPercent}
+          />
+        </HoldNotice>
+      ))}
+      <Card title="Taken in">
+        <dl className="grid gap-x-8 gap-y-1.5 md:grid-cols-2">
+          {rows.map(([name, value]) => (
+            <div key={name} className="flex gap-3 border-b border-dashed border-line py-1">
+              <dt className="w-40 shrink-0 text-soft">{name}</dt>
+              <dd className="min-w-0 break-words font-semibold" dir="auto">
+                {value}
+              </dd>
+            </div>
+          ))}
+        </dl>
+        {takeIn.note && (
+          <p className="mt-3 break-words" dir="auto">
+            {takeIn.note}
+          </p>
+        )}
+      </Card>
+      <Card title="Cautions">
+        <ul className="list-disc space-y-1 pl-5 text-[14px]">
+          {profile.cautions.map((caution) => (
+            <li key={caution}>{caution}</li>
+          ))}
+        </ul>
+      </Card>
+    </StationFrame>
+  );
+}

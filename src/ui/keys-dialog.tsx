@@ -1,0 +1,82 @@
+'use client';
+import { Dialog } from 'radix-ui';
+import { Button } from './button';
+import { KeyCap } from './key-cap';
+
+const groups: [string, [string, string][]][] = [
+  [
+    'Everywhere',
+    [
+      ['Enter', 'the main action of the screen'],
+      ['/', 'find a job or a screen'],
+      ['?', 'this list'],
+      ['Tab', 'to the next thing'],
+    ],
+  ],
+  [
+    'On the bench',
+    [
+      ['T', 'take in a device'],
+      ['Enter', 'go to the next job'],
+    ],
+  ],
+  [
+    'In a job',
+    [
+      ['Space', 'step done (a held pedal repeats nothing)'],
+      ['Backspace', 'take the last step back'],
+      ['S', 'stuck: what to try'],
+      ['N', 'note'],
+      ['[ and ]', 'station before and after'],
+    ],
+  ],
+];
+
+/** The list of keys. */
+export function KeysDialog({
+  open,
+  onOpenChange,
+  letters,
+}: {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  letters: boolean;
+}) {
+  return (
+    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-20 bg-lacquer/60" />
+        <Dialog.Content
+          className="fixed left-1/2 top-1/2 z-30 w-[min(92vw,540px)] -translate-x-1/2 -translate-y-1/2 rounded-2xl border bg-surface p-6"
+          aria-describedby={undefined}
+        >
+          <Dialog.Title className="text-xl">Keys</Dialog.Title>
+          {groups.map(([name, keys]) => (
+            <section key={name} className="mt-4">
+              <h3 className="text-[13px] text-soft">{name}</h3>
+              <dl className="mt-1 grid grid-cols-[110px_1fr] gap-x-3 gap-y-1.5">
+                {keys.map(([key, what]) => (
+                  <div key={key} className="contents">
+                    <dt>
+                      <KeyCap>{key}</KeyCap>
+                      <span className="sr-only">{key}</span>
+                    </dt>
+                    <dd>{what}</dd>
+                  </div>
+                ))}
+              </dl>
+            </section>
+          ))}
+          {!letters && (
+            <p className="mt-4 text-soft">Single letters are switched off in the workshop’s settings.</p>
+          )}
+          <div className="mt-5">
+            <Dialog.Close asChild>
+              <Button keyName="Esc">Close</Button>
+            </Dialog.Close>
+          </div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

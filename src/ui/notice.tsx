@@ -1,0 +1,29 @@
+import type { ReactNode } from 'react';
+import type { Fault } from '@/core/result';
+import type { Hold } from '@/core/work';
+
+/** A refusal: what, why, what to do. Announced when it appears. */
+export function FaultNotice({ fault, children }: { fault: Fault; children?: ReactNode }) {
+  return (
+    <div role="alert" className="rounded-xl border-2 border-over bg-over-ground px-4 py-2.5">
+      <p className="font-semibold">{fault.sentence}</p>
+      <p>{fault.remedy}</p>
+      {children}
+    </div>
+  );
+}
+
+/** A hold: what is wrong, why it matters, how to lift it. */
+export function HoldNotice({ hold, children }: { hold: Hold; children?: ReactNode }) {
+  return (
+    <div role="status" className="rounded-xl border-2 border-over bg-over-ground px-4 py-3">
+      <p className="font-display text-lg font-bold text-over">
+        Held: {hold.what.charAt(0).toLowerCase() + hold.what.slice(1)}
+      </p>
+      <p className="mt-0.5">{hold.why}</p>
+      <p className="mt-1 font-semibold">{hold.remedy}</p>
+      <p className="mt-1 text-[13px] text-soft">Nobody may walk past this one.</p>
+      {children && <div className="mt-3 flex flex-wrap items-center gap-3">{children}</div>}
+    </div>
+  );
+}

@@ -1,0 +1,46 @@
+import type { LedgerRow } from '@/core/work';
+
+export type DrawnScrew = { x: number; y: number; tipX: number; tipY: number; inBowl: boolean };
+export type BowlSector = {
+  row: LedgerRow;
+  startAngle: number;
+  endAngle: number;
+  labelX: number;
+  labelY: number;
+  screws: DrawnScrew[];
+};
+
+export const bowlSize = { radius: 214, rim: 8, centre: 76 } as const;
+/** Screws are drawn to length: pixels for a millimetre. */
+export const screwPxPerMm = 4.2;
+
+/**
+ * The bowl from above: a sector for each group, as wide as it has screws, each screw a head on an inner ring with its
+ * shank outwards, to length. Angles in radians, clockwise from the top; the middle of the drawing is 0, 0.
+ */
+export function screwBowl(rows: LedgerRow[]): BowlSector[] {
+  const weight = (row: LedgerRow) => Math.max(1.6, row.group.count);
+  const total = rows.reduce((sum, row) => sum + weight(row), 0);
+  let angle = 0;
+  return rows.map((row) => {
+    const startAngle = angle;
+    angle += (weight(row) / total) * 2 * Math.PI;
+    const middle = (startAngle + angle) / 2;
+    const ring = bowlSize.centre + 18;
+    const label = bowlSize.radius - 34;
+    const at = (a: number, r: number) => ({ x: Math.sin(a) * r, y: -Math.cos(a) * r });
+    return {
+      row,
+      startAngle,
+      endAngle: angle,
+      labelX: at(middle, label).x,
+      labelY: at(middle, label).y,
+      screws: Array.from({ length: row.group.count }, (_, i) => {
+        const a = startAngle + ((i + 0.5) / row.group.count) * (angle - startAngle);
+        const head = at(a, ring);
+        const tip = at(a, ring + 7 + row.group.lengthMm * screwPxPerMm);
+        return { ...head, tipX: tip.x, tipY: tip.y, inBowl: i < row.inBowl };
+      }),
+    };
+  });
+}

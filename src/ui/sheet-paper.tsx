@@ -1,0 +1,168 @@
+import type { Sheet } from '@/core/job';
+import {
+  type ShowOptions,
+  showBytes,
+  showDuration,
+  showEstimate,
+  showLeft,
+  showLimit,
+  showMoney,
+} from '@/core/units';
+import { BowlSign } from './bowl-sign';
+import { showDate } from './clock';
+import { verdictWord } from './verdict-words';
+
+type Props = {
+  sheet: Sheet;
+  options: ShowOptions & { locale: string; timeZone: string };
+  workshop: string;
+  draft: boolean;
+};
+
+const th = 'border-b border-black/40 py-1 pr-3 text-left font-semibold';
+const td = 'border-b border-black/15 py-1 pr-3 align-top';
+
+/** The hand-over sheet on paper: the same object that downloads as JSON and Markdown. */
+export function SheetPaper({ sheet, options, workshop, draft }: Props) {
+  const size = (bytes: number) => showBytes(bytes, { locale: options.locale });
+  return (
+    <article
+      aria-label="Hand-over sheet"
+      className="mx-auto w-full max-w-[800px] bg-white px-9 py-8 text-[14px] text-[#1d1512] shadow-[0_0_0_1px_var(--line)] [--clear-fill:#2c8a76] [--clear:#1b7261] [--over:#a7253a] [--soft:#5d4d40] [--tight-fill:#c98e1b] [--tight:#8a5606] print:max-w-none print:p-0 print:shadow-none"
+    >
+      {draft && (
+        <p className="mb-3 border-2 border-[#8a5606] px-3 py-1 font-semibold text-[#8a5606]">
+          Draft: the job is not finished.
+        </p>
+      )}
+      <p className="flex justify-between gap-4 text-[#5d4d40]">
+        <span>{workshop}</span>
+        <span>
+          {sheet.job} · {showDate(sheet.madeAt, options)}
+        </span>
+      </p>
+      <h2 className="mt-2 text-[27px] leading-tight">{sheet.device}: storage upgrade</h2>
+      <p className="mt-1 break-words" dir="auto">
+        For {sheet.owner}
+        {sheet.place && `, ${sheet.place}`}. Serial number {sheet.serial || 'not given'}.
+      </p>
+      <div className="mt-4 grid grid-cols-2 gap-6">
+        <div>
+          <h3 className="text-[15px]">Before</h3>
+          <p className="font-display text-[24px] font-bold">{size(sheet.before.bytes)}</p>
+          <p className="text-[#5d4d40]">{sheet.before.drive}</p>
+        </div>
+        <div>
+          <h3 className="text-[15px]">After</h3>
+          <p className="font-display text-[24px] font-bold">{size(sheet.after.bytes)}</p>
+          <p className="text-[#5d4d40]">
+            {sheet.after.drive}, {sheet.after.benchLabel}, serial {sheet.after.serial}
+          </p>
+        </div>
+      </div>
+      <h3 className="mt-5 text-[16px]">Measured and checked</h3>
+      <table className="mt-1 w-full border-collapse text-[13px]">
+        <thead>
+          <tr>
+            <th className={th}>Check</th>
+            <th className={th}>Value</th>
+            <th className={th}>Limit</th>
+            <th className={`${th} text-right`}>Left</th>
+            <th className={th}>Verdict</th>
+          </tr>
+        </thead>
+        <tbody>
+          {sheet.margins.map(({ station, margin }) => (
+            <tr key={`${station}-${margin.id}`}>
+              <td className={td}>{margin.what}</td>
+              <td className={`${td} figures`}>{showEstimate(margin.value, margin.unit, options)}</td>
+              <td className={td}>{showLimit(margin.limit, margin.unit, options)}</td>
+              <td className={`${td} figures text-right`}>{showLeft(margin, options)}</td>
+              <td className={td}>
+                <span className="flex items-center gap-1.5">
+                  <BowlSign verdict={margin.verdict} use={margin.use} size={20} />
+                  {verdictWord[margin.verdict]}
+                </span>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {sheet.partitions.length > 0 && (
+        <>
+          <h3 className="mt-5 text-[16px]">Partitions</h3>
+          <table className="mt-1 w-full border-collapse text-[13px]">
+            <tbody>
+              {sheet.partitions.map((part) => (
+                <tr key={part.name}>
+                  <td className={td}>{part.name}</td>
+                  <td className={`${td} figures`}>{size(part.beforeBytes)}</td>
+                  <td className={`${td} figures`}>{size(part.afterBytes)}</td>
+                  <td className={td}>{part.change}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+      {sheet.copy && (
+        <p className="mt-4">
+          <b>Copy:</b> {size(sheet.copy.bytes)} in {sheet.copy.blocks} blocks, all read back and compared,{' '}
+          {sheet.copy.mismatches} mismatches, {sheet.copy.rewrites} intended rewrites,{' '}
+          {showDuration(sheet.copy.seconds)}. SHA-256 over all block digests:{' '}
+          <span className="figures break-all text-[12px]">{sheet.copy.sha256}</span>
+        </p>
+      )}
+      <div className="mt-4 grid grid-cols-2 gap-6">
+        <div>
+          <h3 className="text-[16px]">Parts</h3>
+          {sheet.parts.map((part) => (
+            <p key={part.what} className="flex justify-between gap-3">
+              <span>{part.what}</span>
+              <span className="figures whitespace-nowrap">{showMoney(part.price, options.locale)}</span>
+            </p>
+          ))}
+          {sheet.totals.map((total) => (
+            <p
+              key={total.currency}
+              className="mt-1 flex justify-between gap-3 border-t border-black/40 font-bold"
+            >
+              <span>in all</span>
+              <span className="figures">{showMoney(total, options.locale)}</span>
+            </p>
+          ))}
+        </div>
+        <div>
+          <h3 className="text-[16px]">Work</h3>
+          {sheet.work.map((work) => (
+            <p key={work.by}>
+              {work.by}: {work.acts} acts, usually {work.minutes.toFixed(0)} min
+            </p>
+          ))}
+          <p>
+            Screws: {sheet.screws.total - sheet.screws.inBowl} of {sheet.screws.total} in place
+          </p>
+          <p>{sheet.oldDrive}.</p>
+        </div>
+      </div>
+      {sheet.notes.length > 0 && (
+        <>
+          <h3 className="mt-4 text-[16px]">Notes</h3>
+          <ul className="list-disc pl-5">
+            {sheet.notes.map((note) => (
+              <li key={note.at + note.text} className="break-words" dir="auto">
+                {note.text} ({note.by})
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <h3 className="mt-4 text-[16px]">Please note</h3>
+      <ul className="list-disc pl-5">
+        {sheet.cautions.map((caution) => (
+          <li key={caution}>{caution}</li>
+        ))}
+      </ul>
+    </article>
+  );
+}

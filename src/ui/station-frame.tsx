@@ -1,0 +1,71 @@
+import type { ReactNode } from 'react';
+
+type Props = {
+  children: ReactNode;
+  aside?: ReactNode;
+  actions: ReactNode;
+  say?: ReactNode;
+  wideAside?: boolean;
+};
+
+/** A screen of a job: what is looked at, what belongs beside it, and the actions, always in the same place. */
+export function StationFrame({ children, aside, actions, say, wideAside = false }: Props) {
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <div
+        className={`grid min-h-0 flex-1 content-start overflow-y-auto lg:content-stretch lg:overflow-hidden ${
+          aside
+            ? wideAside
+              ? 'lg:grid-cols-[minmax(0,1fr)_460px]'
+              : 'lg:grid-cols-[minmax(0,1fr)_322px]'
+            : ''
+        } print:block print:overflow-visible`}
+      >
+        <main
+          className="flex min-w-0 flex-col gap-3.5 p-5 *:shrink-0 lg:overflow-y-auto print:p-0"
+          tabIndex={-1}
+        >
+          {children}
+        </main>
+        {aside && (
+          <aside className="border-t bg-surface p-4 lg:overflow-y-auto lg:border-l lg:border-t-0 print:hidden">
+            {aside}
+          </aside>
+        )}
+      </div>
+      <div
+        data-print="no"
+        className="flex min-h-16 flex-wrap items-center gap-x-3 gap-y-2 border-t bg-surface px-5 py-2"
+      >
+        {actions}
+        {say && <p className="ml-auto max-w-[46ch] text-right text-[14px] text-soft">{say}</p>}
+      </div>
+    </div>
+  );
+}
+
+/** A sheet of the surface on which one thing stands. */
+export function Card({
+  title,
+  hint,
+  children,
+  tools,
+}: {
+  title?: string;
+  hint?: ReactNode;
+  children: ReactNode;
+  tools?: ReactNode;
+}) {
+  return (
+    <section className="rounded-2xl border bg-surface p-4">
+      {(title || tools) && (
+        <div className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-1">
+          {title && <h2 className="text-[17px]">{title}</h2>}
+          {hint && <p className="text-[14px] text-soft">{hint}</p>}
+          {tools && <div className="ml-auto">{tools}</div>}
+        </div>
+      )}
+      {children}
+    </section>
+  );
+}
