@@ -22,6 +22,18 @@ describe('screw bowl', () => {
     expect(length(sectors[1]!.screws[0]!) - length(sectors[0]!.screws[0]!)).toBeCloseTo(6 * screwPxPerMm);
   });
 
+  it('keeps every label inside the rim, wherever its sector lies', () => {
+    for (const sector of screwBowl([
+      row('back, upper', 4, 5.5, 0),
+      row('back, lower', 2, 9, 0),
+      row('back, centre', 1, 7, 0),
+      row('drive', 1, 3, 0),
+    ])) {
+      const half = (sector.row.group.where.length * 7) / 2;
+      expect(Math.hypot(Math.abs(sector.labelX) + half, sector.labelY)).toBeLessThan(bowlSize.radius);
+    }
+  });
+
   it('keeps even a long screw inside the rim', () => {
     const [sector] = screwBowl([row('long', 1, 20, 1)]);
     const { tipX, tipY } = sector!.screws[0]!;

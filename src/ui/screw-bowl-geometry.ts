@@ -10,9 +10,9 @@ export type BowlSector = {
   screws: DrawnScrew[];
 };
 
-export const bowlSize = { radius: 214, rim: 8, centre: 76 } as const;
+export const bowlSize = { radius: 214, rim: 8, centre: 70 } as const;
 /** Screws are drawn to length: pixels for a millimetre. */
-export const screwPxPerMm = 4.2;
+export const screwPxPerMm = 3.6;
 
 /**
  * The bowl from above: a sector for each group, as wide as it has screws, each screw a head on an inner ring with its
@@ -22,19 +22,19 @@ export function screwBowl(rows: LedgerRow[]): BowlSector[] {
   const weight = (row: LedgerRow) => Math.max(1.6, row.group.count);
   const total = rows.reduce((sum, row) => sum + weight(row), 0);
   let angle = 0;
+  const at = (a: number, r: number) => ({ x: Math.sin(a) * r, y: -Math.cos(a) * r });
   return rows.map((row) => {
     const startAngle = angle;
     angle += (weight(row) / total) * 2 * Math.PI;
     const middle = (startAngle + angle) / 2;
     const ring = bowlSize.centre + 18;
-    const label = bowlSize.radius - 34;
-    const at = (a: number, r: number) => ({ x: Math.sin(a) * r, y: -Math.cos(a) * r });
+    const label = at(middle, bowlSize.radius - 40);
     return {
       row,
       startAngle,
       endAngle: angle,
-      labelX: at(middle, label).x,
-      labelY: at(middle, label).y,
+      labelX: insideAt(label.x, label.y, labelHalfWidth(row)),
+      labelY: label.y,
       screws: Array.from({ length: row.group.count }, (_, i) => {
         const a = startAngle + ((i + 0.5) / row.group.count) * (angle - startAngle);
         const head = at(a, ring);
@@ -43,4 +43,15 @@ export function screwBowl(rows: LedgerRow[]): BowlSector[] {
       }),
     };
   });
+}
+
+/** Half the width of a group's label, px, at the sizes it is written in. */
+const labelHalfWidth = ({ group }: LedgerRow) =>
+  Math.max(group.where.length * 7.2, `${group.bit} · ${group.lengthMm} mm`.length * 7.1) / 2;
+
+/** Moves a label sideways until the rim does not cut it. */
+function insideAt(x: number, y: number, halfWidth: number): number {
+  const inner = bowlSize.radius - bowlSize.rim - 4;
+  const most = Math.sqrt(Math.max(0, inner ** 2 - (Math.abs(y) + 14) ** 2)) - halfWidth;
+  return Math.max(-Math.max(0, most), Math.min(Math.max(0, most), x));
 }

@@ -234,14 +234,10 @@ export function TakeInForm({ profiles, initial, settings, submitWords, onSubmit,
             render={({ field }) => (
               <div className="xl:col-span-2">
                 <Choice
-                  legend="Which device?"
+                  legend={`Which device?${profile ? ` ${profile.family}` : ''}`}
                   value={field.value}
                   onChange={pickProfile}
-                  options={profiles.map((p) => ({
-                    value: p.id,
-                    label: `${p.maker} ${p.name}`,
-                    hint: p.family,
-                  }))}
+                  options={profiles.map((p) => ({ value: p.id, label: `${p.maker} ${p.name}` }))}
                 />
               </div>
             )}

@@ -1,6 +1,6 @@
 import type { DeviceProfile } from '../device';
 import { type Layout, deliveredGrowth, deliveredTable, placedBytes, planLayout } from '../disk';
-import { type Known, type Margin, atLeast, atMost, exact, missing, within } from '../margin';
+import { type Known, type Margin, atLeast, atMost, exact, missing, named, oneOf, within } from '../margin';
 import { type Drive, sectorsFromLabel } from '../part';
 import type { Result } from '../result';
 import type { CopyProof, Job } from './job';
@@ -55,7 +55,7 @@ export function proveMargins(
   const noLayout = missing('the layout', 'Lay out the new drive at Data.');
   const side = (sign: 1 | -1) =>
     bytes === null ? noLayout : exact(bytes * (1 + (sign * sizeShownTolerancePercent) / 100), planned);
-  const parts = layout ? exact(layout.parts.length, { kind: 'computed', note: 'the layout' }) : noLayout;
+  const count = readings['parts-shown'];
   return [
     within(
       {
@@ -78,16 +78,16 @@ export function proveMargins(
       reading(readings['read-test'], 'read test'),
       profile.limits.readAtLeastBytesPerS,
     ),
-    within(
+    oneOf(
       {
         id: 'parts-shown',
         what: 'Partitions found',
-        unit: 'count',
+        unit: 'none',
         remedy: 'A part is missing or one too many: look at the copy before closing the job.',
       },
-      reading(readings['parts-shown'], 'number of partitions'),
-      parts,
-      parts,
+      count ? named(String(count.value), count.origin) : ask('number of partitions'),
+      layout ? [String(layout.parts.length)] : [],
+      { kind: 'computed', note: 'the layout' },
     ),
     atMost(
       { id: 'mismatches', what: 'Blocks that did not match', unit: 'count', remedy: 'Copy again.' },

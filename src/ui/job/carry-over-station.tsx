@@ -6,6 +6,7 @@ import { showBytes, showDuration, showRate } from '@/core/units';
 import { Button } from '../button';
 import { Choice } from '../choice';
 import { Field } from '../field';
+import { MainAction } from '../main-action';
 import { FaultNotice, HoldNotice } from '../notice';
 import { Ribbons } from '../ribbons';
 import { Card, StationFrame } from '../station-frame';
@@ -14,7 +15,7 @@ import { HoldRemedy } from './hold-remedy';
 import { type StationProps, showOptions } from './station-props';
 
 /** The copy on the dock: both drives in, the new one armed by hand, copied, read back. */
-export function CarryOverStation({ view, act, busy, copy }: StationProps & { copy: CopyState }) {
+export function CarryOverStation({ view, act, busy, copy, goOn }: StationProps & { copy: CopyState }) {
   const { job, facts } = view;
   const options = showOptions(view);
   const [caseId, setCaseId] = useState(view.cases[0]?.id ?? '');
@@ -41,24 +42,27 @@ export function CarryOverStation({ view, act, busy, copy }: StationProps & { cop
             };
   const running = copy.kind === 'running';
   const stop = running ? () => void act({ kind: 'copy-stop' }) : undefined;
-  useKeys({ Enter: main?.can ? main.go : undefined, p: stop }, view.frame.settings.singleKeys);
+  useKeys({ p: stop }, view.frame.settings.singleKeys);
   return (
     <StationFrame
       aside={<CopyAside view={view} copy={copy} />}
       actions={
         <>
-          {main && (
-            <Button kind="main" keyName="Enter" disabled={busy || !main.can} onClick={main.go}>
-              {busy && !job.dock ? 'Reading the drives in …' : main.words}
-            </Button>
+          {copy.kind === 'verified' && goOn ? (
+            <MainAction words={goOn.words} go={goOn.go} busy={busy} />
+          ) : (
+            main && (
+              <MainAction
+                words={busy && !job.dock ? 'Reading the drives in …' : main.words}
+                go={main.can ? main.go : null}
+                busy={busy}
+              />
+            )
           )}
           {running && (
             <Button keyName="P" onClick={stop} disabled={busy}>
               Stop safely
             </Button>
-          )}
-          {copy.kind === 'verified' && (
-            <p className="font-semibold text-clear">Read back and matched. Go on to Swap.</p>
           )}
         </>
       }

@@ -4,18 +4,17 @@ import { placedBytes } from '@/core/disk';
 import { expectedLayout } from '@/core/job';
 import { factValue } from '@/core/work';
 import { parseDecimal, showBytes, showDuration, showRate } from '@/core/units';
-import { Button } from '../button';
 import { Choice } from '../choice';
 import { Field } from '../field';
+import { MainAction } from '../main-action';
 import { FaultNotice, HoldNotice } from '../notice';
 import { Ribbons } from '../ribbons';
 import { Card, StationFrame } from '../station-frame';
-import { useKeys } from '../use-keys';
 import { HoldRemedy } from './hold-remedy';
 import { type StationProps, showOptions } from './station-props';
 
 /** Where does everything go, how long, is it safe? Laid out before the drive is out, and again to the sector on the dock. */
-export function DataStation({ view, act, busy }: StationProps) {
+export function DataStation({ view, act, busy, goOn }: StationProps) {
   const { job, profile, drive } = view;
   const options = showOptions(view);
   const [percent, setPercent] = useState(String(job.wish?.holdBackPercent ?? 0));
@@ -27,7 +26,8 @@ export function DataStation({ view, act, busy }: StationProps) {
   );
   const begun = factValue(view.facts, 'copy.begun') === true;
   const accept = () => void act({ kind: 'lay-out', holdBackPercent: holdBack });
-  useKeys({ Enter: accept });
+  const accepted = job.wish?.holdBackPercent === holdBack && view.layout !== null;
+  const canAccept = !begun && Boolean(preview?.ok) && parsed.ok && !accepted;
   const encryption = view.holds.find(({ code }) => code === 'encryption');
   const layout =
     job.wish?.holdBackPercent === holdBack && view.layout ? view.layout : preview?.ok ? preview.value : null;
@@ -37,14 +37,11 @@ export function DataStation({ view, act, busy }: StationProps) {
     <StationFrame
       aside={<CopyTime view={view} usedBytes={used} />}
       actions={
-        <Button
-          kind="main"
-          keyName="Enter"
-          disabled={busy || begun || !preview?.ok || !parsed.ok}
-          onClick={accept}
-        >
-          {job.wish?.holdBackPercent === holdBack ? 'Layout accepted' : 'Accept this layout'}
-        </Button>
+        (accepted || begun) && goOn ? (
+          <MainAction words={goOn.words} go={goOn.go} busy={busy} />
+        ) : (
+          <MainAction words="Accept this layout" go={canAccept ? accept : null} busy={busy} />
+        )
       }
       say={
         begun
@@ -58,7 +55,7 @@ export function DataStation({ view, act, busy }: StationProps) {
       {drive && (
         <Card
           title="Where each part goes"
-          hint={read ? 'as read on the dock' : 'as the maker delivers it, sizes by label'}
+          hint={read ? 'as read on the dock' : 'as delivered, sizes by label'}
           tools={
             <Choice
               legend="Share of the new drive kept free"

@@ -2,9 +2,9 @@
 import { isTrue } from '@/core/work';
 import { showDuration } from '@/core/units';
 import { Button } from '../button';
+import { MainAction } from '../main-action';
 import { HoldNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
-import { useKeys } from '../use-keys';
 import type { StationProps } from './station-props';
 
 const outcomes = [
@@ -15,7 +15,7 @@ const outcomes = [
 ] as const;
 
 /** Is this normal? What the device shows, on a bar with the usual time and the worry point. */
-export function FirstPowerStation({ view, act, busy }: StationProps) {
+export function FirstPowerStation({ view, act, busy, goOn }: StationProps) {
   const { job, profile, facts } = view;
   const hold = view.stationHolds['first-power'] ?? null;
   const closed = view.nextActId === null;
@@ -23,7 +23,6 @@ export function FirstPowerStation({ view, act, busy }: StationProps) {
   const charger = isTrue(facts, 'charger.connected');
   const can = closed && !hold && !started;
   const switchOn = can ? () => void act({ kind: 'switch-on' }) : undefined;
-  useKeys({ Enter: switchOn });
   const { phases } = profile.firstPower;
   const worryTotal = phases.reduce((sum, phase) => sum + phase.worryS, 0);
   const shown = job.lastStart;
@@ -51,9 +50,15 @@ export function FirstPowerStation({ view, act, busy }: StationProps) {
       }
       actions={
         <>
-          <Button kind="main" keyName="Enter" disabled={busy || !switchOn} onClick={switchOn}>
-            {started ? 'It is running' : 'Switch the simulated device on'}
-          </Button>
+          {started && goOn ? (
+            <MainAction words={goOn.words} go={goOn.go} busy={busy} />
+          ) : (
+            <MainAction
+              words={started ? 'It is running' : 'Switch the simulated device on'}
+              go={switchOn ?? null}
+              busy={busy}
+            />
+          )}
           <Button
             disabled={busy || started}
             onClick={() => void act({ kind: 'observe', fact: 'charger.connected', value: !charger })}

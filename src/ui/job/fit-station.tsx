@@ -8,9 +8,9 @@ import { BowlSign } from '../bowl-sign';
 import { Button } from '../button';
 import { Choice } from '../choice';
 import { Cut } from '../cut';
+import { MainAction } from '../main-action';
 import { MarginList } from '../margin-list';
 import { Card, StationFrame } from '../station-frame';
-import { useKeys } from '../use-keys';
 import { verdictText, verdictWord } from '../verdict-words';
 import { CandidateTable } from './candidate-table';
 import { MeasureForm } from './measure-form';
@@ -19,7 +19,7 @@ import { type StationProps, showOptions } from './station-props';
 const padName = (pad: Pad) => `${pad.model} ${pad.freeThicknessMm.value.toFixed(1)}`;
 
 /** Will it fit, and by how much? The cut, what is left over, the candidates. */
-export function FitStation({ view, act, busy }: StationProps) {
+export function FitStation({ view, act, busy, goOn }: StationProps) {
   const { job, profile, drives, pads } = view;
   const options = showOptions(view);
   const [active, setActive] = useState('');
@@ -49,7 +49,6 @@ export function FitStation({ view, act, busy }: StationProps) {
   };
   const choose = () =>
     candidate && void act({ kind: 'choose', driveId: candidate.drive.id, padId: pad?.id ?? null });
-  useKeys({ Enter: choose });
   if (!candidate || !answer) {
     return (
       <StationFrame actions={<Button disabled>Choose</Button>}>
@@ -63,6 +62,9 @@ export function FitStation({ view, act, busy }: StationProps) {
   const sink = profile.slot.sink.kind === 'fixed' ? profile.slot.sink : null;
   const locked = job.dock !== null;
   const chosen = job.choice?.driveId === drive.id && (job.choice.padId ?? null) === (pad?.id ?? null);
+  const done = (chosen || locked) && goOn;
+  const capacity = showBytes(drive.labelGB * 1e9, { locale: options.locale });
+  const chooseWords = `Choose ${drive.model} ${capacity}${pad ? `, pad ${pad.freeThicknessMm.value.toFixed(1)} mm` : ''}`;
   return (
     <StationFrame
       aside={
@@ -72,11 +74,11 @@ export function FitStation({ view, act, busy }: StationProps) {
         </>
       }
       actions={
-        <Button kind="main" keyName="Enter" onClick={choose} disabled={busy || locked}>
-          {chosen ? 'Chosen: ' : 'Choose '}
-          {drive.model} {showBytes(drive.labelGB * 1e9, { locale: options.locale })}
-          {pad ? `, pad ${pad.freeThicknessMm.value.toFixed(1)} mm` : ''}
-        </Button>
+        done ? (
+          <MainAction words={done.words} go={done.go} busy={busy} />
+        ) : (
+          <MainAction words={chooseWords} go={locked || chosen ? null : choose} busy={busy} />
+        )
       }
       say={
         locked

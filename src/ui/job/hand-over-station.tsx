@@ -2,10 +2,10 @@
 import { useState } from 'react';
 import { Button } from '../button';
 import { Choice } from '../choice';
+import { MainAction } from '../main-action';
 import { HoldNotice } from '../notice';
 import { SheetPaper } from '../sheet-paper';
 import { Card, StationFrame } from '../station-frame';
-import { useKeys } from '../use-keys';
 import { type StationProps, showOptions } from './station-props';
 
 /** What do I tell the owner? The sheet itself, as it will print. */
@@ -17,7 +17,6 @@ export function HandOverStation({ view, act, busy }: StationProps) {
   const ready = job.proved && !hold;
   const handOver = ready && !handedOver ? () => void act({ kind: 'hand-over', oldDrive }) : undefined;
   const print = ready ? () => window.print() : undefined;
-  useKeys({ Enter: handOver ?? print });
   const link =
     'inline-flex min-h-11 items-center rounded-xl border border-line-strong bg-surface px-4 font-semibold hover:bg-sunken';
   return (
@@ -54,14 +53,11 @@ export function HandOverStation({ view, act, busy }: StationProps) {
       }
       actions={
         <>
-          <Button
-            kind="main"
-            keyName="Enter"
-            disabled={busy || !(handOver ?? print)}
-            onClick={handOver ?? print}
-          >
-            {handedOver ? 'Print the sheet' : 'Hand over'}
-          </Button>
+          <MainAction
+            words={handedOver ? 'Print the sheet' : 'Hand over'}
+            go={handOver ?? print ?? null}
+            busy={busy}
+          />
           {!handedOver && (
             <Button disabled={!print} onClick={print}>
               Print the sheet

@@ -5,6 +5,7 @@ import type { HandStation } from '@/core/work';
 import { factValue } from '@/core/work';
 import { showDuration } from '@/core/units';
 import { Button } from '../button';
+import { MainAction } from '../main-action';
 import { HoldNotice } from '../notice';
 import { ScrewBowl } from '../screw-bowl';
 import { Card, StationFrame } from '../station-frame';
@@ -58,6 +59,7 @@ export function HandsStation({
   act,
   busy,
   openNote,
+  goOn,
 }: StationProps & { station: HandStation }) {
   const [stuckAt, setStuckAt] = useState<string | null>(null);
   const acts = view.acts.filter((a) => a.station === station);
@@ -110,10 +112,14 @@ export function HandsStation({
       }
       actions={
         <>
-          <Button kind="main" keyName="Space" onClick={done} disabled={busy || !done}>
-            Done, next step
-          </Button>
-          <Button keyName="⌫" onClick={back} disabled={busy || !back}>
+          {!here && goOn ? (
+            <MainAction words={goOn.words} go={goOn.go} busy={busy} />
+          ) : (
+            <Button kind="main" keyName="Space" onClick={done} disabled={busy || !done}>
+              Done, next step
+            </Button>
+          )}
+          <Button keyName="Backspace" onClick={back} disabled={busy || !back}>
             Back
           </Button>
           <Button keyName="S" onClick={stuck} disabled={!stuck}>

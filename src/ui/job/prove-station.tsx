@@ -19,10 +19,10 @@ import { isTrue } from '@/core/work';
 import { BowlSign } from '../bowl-sign';
 import { Button } from '../button';
 import { Field } from '../field';
+import { MainAction } from '../main-action';
 import { MarginList } from '../margin-list';
 import { FaultNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
-import { useKeys } from '../use-keys';
 import { type StationProps, showOptions } from './station-props';
 
 type Typed = { name: ReadingName; label: string; placeholder: string; hint: string };
@@ -38,7 +38,7 @@ function parseReading(
 }
 
 /** Did it work? Before and after on one scale, and what the device shows against what was to be expected. */
-export function ProveStation({ view, act, busy }: StationProps) {
+export function ProveStation({ view, act, busy, goOn }: StationProps) {
   const { job, profile, layout } = view;
   const options = { ...showOptions(view), habit: profile.showsCapacity };
   const [texts, setTexts] = useState<Record<ReadingName, string>>({
@@ -80,7 +80,7 @@ export function ProveStation({ view, act, busy }: StationProps) {
   const simulated = job.lastStart?.readings ?? null;
   const takeOver = async () => {
     if (!simulated) return;
-    const take = (name: ReadingName, value: number) =>
+    const enterOne = (name: ReadingName, value: number) =>
       act({ kind: 'read', name, value: known(value, 0, 'shown by the simulated device', view.frame.now) });
     // One after another: each act is made on the job as the one before left it.
     for (const [name, value] of [
@@ -88,13 +88,12 @@ export function ProveStation({ view, act, busy }: StationProps) {
       ['read-test', simulated.readTestBytesPerS],
       ['parts-shown', simulated.parts],
     ] as const) {
-      if (!(await take(name, value))) return;
+      if (!(await enterOne(name, value))) return;
     }
   };
   const missingReading = view.prove.some(({ verdict }) => verdict === 'unknown');
   const prove = started && !missingReading && !proved ? () => void act({ kind: 'prove' }) : undefined;
-  const main = prove ?? (simulated && missingReading && started ? () => void takeOver() : undefined);
-  useKeys({ Enter: main });
+  const take = simulated && missingReading && started ? () => void takeOver() : null;
   return (
     <StationFrame
       aside={
@@ -105,14 +104,16 @@ export function ProveStation({ view, act, busy }: StationProps) {
       }
       actions={
         <>
-          {missingReading && simulated && started ? (
-            <Button kind="main" keyName="Enter" disabled={busy} onClick={() => void takeOver()}>
-              Take the simulated device’s readings
-            </Button>
+          {proved && goOn ? (
+            <MainAction words={goOn.words} go={goOn.go} busy={busy} />
+          ) : take ? (
+            <MainAction words="Take the simulated device’s readings" go={take} busy={busy} />
           ) : (
-            <Button kind="main" keyName="Enter" disabled={busy || !prove} onClick={prove}>
-              {proved ? 'Proved' : 'Proved: close this station'}
-            </Button>
+            <MainAction
+              words={proved ? 'Proved' : 'Proved: close this station'}
+              go={prove ?? null}
+              busy={busy}
+            />
           )}
         </>
       }

@@ -7,6 +7,8 @@ export type StationProps = {
   act: (act: JobAct) => Promise<boolean>;
   busy: boolean;
   openNote: () => void;
+  /** Goes to where the work is; null while it is at this station. */
+  goOn: { words: string; go: () => void } | null;
 };
 
 export const showOptions = (view: JobView): ShowOptions & { locale: string; timeZone: string } => ({

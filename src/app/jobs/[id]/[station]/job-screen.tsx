@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Shell } from '@/app/shell';
 import type { JobView } from '@/core/job';
-import type { StationId } from '@/core/route';
+import { type StationId, stationNames } from '@/core/route';
 import { showBytes } from '@/core/units';
 import { promiseWords } from '@/ui/bench';
 import { Button } from '@/ui/button';
@@ -46,7 +46,14 @@ export function JobScreen({
     return next ? () => router.push(`/jobs/${view.job.id}/${next.id}`) : undefined;
   };
   useKeys({ '[': turn(-1), ']': turn(1) }, view.frame.settings.singleKeys);
-  const props: StationProps = { view, act, busy, openNote: () => setNoting(true) };
+  const goOn =
+    view.current === station
+      ? null
+      : {
+          words: `Go on to ${stationNames[view.current]}`,
+          go: () => router.push(`/jobs/${view.job.id}/${view.current}`),
+        };
+  const props: StationProps = { view, act, busy, openNote: () => setNoting(true), goOn };
   return (
     <Shell frame={view.frame} at="job" jobs={jobs}>
       <JobHeader view={view} station={station} />

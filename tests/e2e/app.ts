@@ -1,0 +1,126 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type Browser, type BrowserContext, type Page, chromium } from 'playwright-core';
+
+/** A port that is free now. */
+export async function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const server = createServer();
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as { port: number };
+      server.close(() => resolve(port));
+    });
+  });
+}
+
+export const newFolder = () => mkdtemp(join(tmpdir(), 'jicara-e2e-'));
+
+export type App = { address: string; port: number; folder: string; process: ChildProcess; output: () => string };
+
+/** Starts the built application as `npm run demo` does, and waits until it prints its address. */
+export async function startApp({ folder, port, script = 'demo' }: { folder?: string; port?: number; script?: 'demo' | 'start' } = {}): Promise<App> {
+  const data = folder ?? (await newFolder());
+  const at = port ?? (await freePort());
+  let output = '';
+  const child = spawn(process.execPath, [`scripts/${script}.mjs`], {
+    env: { ...process.env, JICARA_DATA: data, JICARA_PORT: String(at), NODE_OPTIONS: '', NODE_ENV: 'production' },
+  });
+  const address = `http://127.0.0.1:${at}`;
+  await new Promise<void>((resolve, reject) => {
+    const hear = (chunk: Buffer) => {
+      output += chunk.toString();
+      if (output.includes('answers at')) resolve();
+    };
+    child.stdout.on('data', hear);
+    child.stderr.on('data', hear);
+    child.on('exit', (code) => reject(new Error(`the application ended (${code}): ${output}`)));
+  });
+  return { address, port: at, folder: data, process: child, output: () => output };
+}
+
+/** Ends the application with a signal and waits until its process is gone. */
+export async function endApp(app: App, signal: NodeJS.Signals = 'SIGTERM'): Promise<number | null> {
+  if (app.process.exitCode !== null || app.process.signalCode !== null) return app.process.exitCode;
+  return new Promise((resolve) => {
+    app.process.on('exit', (code) => resolve(code));
+    app.process.kill(signal);
+  });
+}
+
+export const removeFolder = (folder: string) => rm(folder, { recursive: true, force: true });
+
+export async function openBrowser(): Promise<Browser> {
+  return chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+  });
+}
+
+export type Seen = { context: BrowserContext; page: Page; foreign: string[]; errors: string[] };
+
+/** A window that writes down every request to another host, and every error of the page. */
+export async function openPage(browser: Browser, app: App): Promise<Seen> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: app.address });
+  const foreign: string[] = [];
+  const errors: string[] = [];
+  context.on('request', (request) => {
+    const { host, protocol } = new URL(request.url());
+    if (protocol.startsWith('http') && host !== `127.0.0.1:${app.port}`) foreign.push(request.url());
+  });
+  const page = await context.newPage();
+  page.on('pageerror', (error) => errors.push(error.message));
+  page.setDefaultTimeout(20_000);
+  return { context, page, foreign, errors };
+}
+
+type Reply = { ok: boolean; value: unknown; fault?: { code: string; sentence: string; remedy: string } };
+
+/** Calls the application's own routes, for what a test needs but does not test. */
+export async function call(app: App, path: string, body?: unknown): Promise<Reply> {
+  const response = await fetch(app.address + path, body === undefined ? {} : { method: 'POST', body: JSON.stringify(body) });
+  return (await response.json()) as Reply;
+}
+
+export type View = {
+  version: number;
+  acts: { id: string; station: string }[];
+  nextActId: string | null;
+  current: string;
+  copy: { kind: string; verifiedBlocks?: number; progress?: { verifiedBlocks: number } | null };
+  facts: Record<string, { value: boolean }>;
+  job: { id: string; dock: { old: { benchLabel: string }; new: { benchLabel: string } } | null };
+  history: { kind: string; sentence: string }[];
+  layout: { parts: { from: { firstSector: number }; to: { firstSector: number } }[] } | null;
+};
+
+export const view = async (app: App, id: string) => (await call(app, `/api/jobs/${id}`)).value as View;
+
+export async function act(app: App, id: string, what: object): Promise<string> {
+  const { version } = await view(app, id);
+  const reply = await call(app, `/api/jobs/${id}/acts`, { version, act: what });
+  return reply.ok ? 'ok' : reply.fault!.code;
+}
+
+/** Does all acts of the hands that belong to a station. */
+export async function hands(app: App, id: string, station: string): Promise<void> {
+  for (let now = await view(app, id); ; now = await view(app, id)) {
+    const next = now.acts.find((a) => a.id === now.nextActId);
+    if (!next || next.station !== station) return;
+    const said = await act(app, id, { kind: 'step', stepId: next.id });
+    if (said !== 'ok') throw new Error(said);
+  }
+}
+
+/** Waits for a condition on the application's state, asking again and again; fails after `mostMs`. */
+export async function until<T>(ask: () => Promise<T>, holds: (value: T) => boolean, mostMs = 60_000): Promise<T> {
+  const end = Date.now() + mostMs;
+  for (;;) {
+    const value = await ask();
+    if (holds(value)) return value;
+    if (Date.now() > end) throw new Error(`still ${JSON.stringify(value).slice(0, 400)}`);
+    await new Promise((resolve) => setTimeout(resolve, 60));
+  }
+}

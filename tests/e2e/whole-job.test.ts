@@ -1,0 +1,106 @@
+import type { Browser } from 'playwright-core';
+import { type App, type Seen, endApp, openBrowser, openPage, removeFolder, startApp, until, view } from './app';
+import { choose, tabTo, type } from './keyboard';
+
+jest.setTimeout(180_000);
+let app: App;
+let browser: Browser;
+let seen: Seen;
+
+beforeAll(async () => {
+  app = await startApp();
+  browser = await openBrowser();
+  seen = await openPage(browser, app);
+});
+afterAll(async () => {
+  await browser.close();
+  await endApp(app);
+  await removeFolder(app.folder);
+});
+
+it('goes from an empty take-in form to the sheet by keyboard alone', async () => {
+  const { page } = seen;
+  const press = (key: string) => page.keyboard.press(key);
+  const heading = (name: string) => page.getByRole('heading', { name }).first().waitFor();
+  const onStation = (station: string) => page.waitForURL(`**/${station}`);
+  await page.goto('/');
+  await heading('Choose a drive that fits');
+  await press('t');
+  await heading('Take in a device');
+
+  await choose(page, 'Which device?', 'Braskit Osprey');
+  await type(page, 'Whose is it?', 'Cook, ferry Merrow');
+  await type(page, 'Where does it live?', 'galley');
+  await type(page, 'Size wanted', '2 TB');
+  await type(page, 'In use', '0,31 GB');
+  await choose(page, 'Is a card in the slot?', 'No');
+  await choose(page, 'Is encryption on?', 'No');
+  await choose(page, 'Does the back bulge?', 'No');
+  await choose(page, 'Told what opening', 'Yes');
+  await type(page, 'Charge now', '20');
+  await press('Enter');
+  await onStation('fit');
+  const id = /Q-\d+/u.exec(page.url())![0];
+
+  await page.getByText('It fits.').waitFor();
+  await press('Enter');
+  await onStation('data');
+  await page.getByText('Where each part goes').waitFor();
+  await press('Enter');
+  await onStation('open');
+
+  // The list says how many; a held key does a step once.
+  for (let now = await view(app, id); now.current === 'open'; now = await view(app, id)) {
+    const before = now.nextActId;
+    await page.keyboard.down('Space');
+    await page.keyboard.down('Space');
+    await page.keyboard.up('Space');
+    await until(() => view(app, id), (v) => v.nextActId !== before);
+    const steps = (await view(app, id)).history.filter((entry) => entry.kind === 'step').length;
+    expect(steps).toBe(now.history.filter((entry) => entry.kind === 'step').length + 1);
+    await page.getByRole('button', { name: 'Done, next step' }).or(page.getByRole('button', { name: 'Put both drives in the dock' })).waitFor();
+  }
+  await onStation('carry-over');
+  await page.getByRole('button', { name: 'Put both drives in the dock' }).waitFor();
+  await press('Enter');
+  await page.getByText('Which drive is overwritten?').waitFor();
+  const { job } = await view(app, id);
+  await type(page, 'Bench label of the new drive', job.dock!.old.benchLabel);
+  await press('Enter');
+  await page.getByRole('alert').getByText('is the old drive').waitFor();
+  await type(page, 'Bench label of the new drive', job.dock!.new.benchLabel);
+  await press('Enter');
+  await page.getByRole('button', { name: 'Start the copy' }).waitFor();
+  await press('Enter');
+  await page.getByText('Read back and matched', { exact: true }).waitFor({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Go on to Swap' }).waitFor();
+  await press('Enter');
+  await onStation('swap');
+  for (let now = await view(app, id); now.nextActId !== null; now = await view(app, id)) {
+    const before = now.nextActId;
+    await page.getByRole('button', { name: 'Done, next step' }).and(page.locator(':enabled')).waitFor();
+    await press('Space');
+    await until(() => view(app, id), (v) => v.nextActId !== before);
+  }
+  await onStation('first-power');
+  await page.getByRole('button', { name: 'Switch the simulated device on' }).waitFor();
+  await press('Enter');
+  await onStation('prove');
+  await page.getByRole('button', { name: 'Take the simulated device' }).waitFor();
+  await press('Enter');
+  await page.getByRole('button', { name: 'Proved: close this station' }).waitFor();
+  await press('Enter');
+  await onStation('hand-over');
+  await tabTo(page, 'The old drive');
+  await page.getByRole('button', { name: 'Hand over' }).waitFor();
+  await press('Enter');
+  await page.getByText('This job is closed.').waitFor();
+  await page.getByRole('article', { name: 'Hand-over sheet' }).getByText('Cook, ferry Merrow').waitFor();
+
+  const sheet = (await (await fetch(`${app.address}/api/jobs/${id}/sheet?as=json`)).json()) as { copy: { mismatches: number }; screws: { inBowl: number } };
+  expect(sheet).toMatchObject({ schema: 'jicara.sheet/1', copy: { mismatches: 0 }, screws: { inBowl: 0 } });
+  const markdown = await (await fetch(`${app.address}/api/jobs/${id}/sheet?as=md`)).text();
+  expect(markdown).toContain('# Braskit Osprey: storage upgrade');
+  expect(seen.errors).toEqual([]);
+  expect(seen.foreign).toEqual([]);
+});
