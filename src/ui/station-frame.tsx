@@ -23,12 +23,16 @@ export function StationFrame({ children, aside, actions, say, wideAside = false 
       >
         <main
           className="flex min-w-0 flex-col gap-3.5 p-5 *:shrink-0 lg:overflow-y-auto print:p-0"
-          tabIndex={-1}
+          tabIndex={0}
         >
           {children}
         </main>
         {aside && (
-          <aside className="border-t bg-surface p-4 lg:overflow-y-auto lg:border-l lg:border-t-0 print:hidden">
+          <aside
+            tabIndex={0}
+            aria-label="Beside it"
+            className="border-t bg-surface p-4 lg:overflow-y-auto lg:border-l lg:border-t-0 print:hidden"
+          >
             {aside}
           </aside>
         )}

@@ -18,15 +18,31 @@ export async function freePort(): Promise<number> {
 
 export const newFolder = () => mkdtemp(join(tmpdir(), 'jicara-e2e-'));
 
-export type App = { address: string; port: number; folder: string; process: ChildProcess; output: () => string };
+export type App = {
+  address: string;
+  port: number;
+  folder: string;
+  process: ChildProcess;
+  output: () => string;
+};
 
 /** Starts the built application as `npm run demo` does, and waits until it prints its address. */
-export async function startApp({ folder, port, script = 'demo' }: { folder?: string; port?: number; script?: 'demo' | 'start' } = {}): Promise<App> {
+export async function startApp({
+  folder,
+  port,
+  script = 'demo',
+}: { folder?: string; port?: number; script?: 'demo' | 'start' } = {}): Promise<App> {
   const data = folder ?? (await newFolder());
   const at = port ?? (await freePort());
   let output = '';
   const child = spawn(process.execPath, [`scripts/${script}.mjs`], {
-    env: { ...process.env, JICARA_DATA: data, JICARA_PORT: String(at), NODE_OPTIONS: '', NODE_ENV: 'production' },
+    env: {
+      ...process.env,
+      JICARA_DATA: data,
+      JICARA_PORT: String(at),
+      NODE_OPTIONS: '',
+      NODE_ENV: 'production',
+    },
   });
   const address = `http://127.0.0.1:${at}`;
   await new Promise<void>((resolve, reject) => {
@@ -55,7 +71,13 @@ export const removeFolder = (folder: string) => rm(folder, { recursive: true, fo
 export async function openBrowser(): Promise<Browser> {
   return chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
   });
 }
 
@@ -80,7 +102,10 @@ type Reply = { ok: boolean; value: unknown; fault?: { code: string; sentence: st
 
 /** Calls the application's own routes, for what a test needs but does not test. */
 export async function call(app: App, path: string, body?: unknown): Promise<Reply> {
-  const response = await fetch(app.address + path, body === undefined ? {} : { method: 'POST', body: JSON.stringify(body) });
+  const response = await fetch(
+    app.address + path,
+    body === undefined ? {} : { method: 'POST', body: JSON.stringify(body) },
+  );
   return (await response.json()) as Reply;
 }
 
@@ -115,7 +140,11 @@ export async function hands(app: App, id: string, station: string): Promise<void
 }
 
 /** Waits for a condition on the application's state, asking again and again; fails after `mostMs`. */
-export async function until<T>(ask: () => Promise<T>, holds: (value: T) => boolean, mostMs = 60_000): Promise<T> {
+export async function until<T>(
+  ask: () => Promise<T>,
+  holds: (value: T) => boolean,
+  mostMs = 60_000,
+): Promise<T> {
   const end = Date.now() + mostMs;
   for (;;) {
     const value = await ask();

@@ -28,18 +28,31 @@ function parts(handle: number): FatPart[] {
     // Used clusters of the demo's drives are all at the front: 4 MiB of table are a million clusters.
     const table = readAt(handle, start + tableStart, Math.min(tableBytes, 4 * 2 ** 20));
     const used: number[] = [];
-    for (let cluster = 2; cluster * 4 < table.length; cluster += 1) if (table.readUInt32LE(cluster * 4) & 0x0fffffff) used.push(cluster);
+    for (let cluster = 2; cluster * 4 < table.length; cluster += 1)
+      if (table.readUInt32LE(cluster * 4) & 0x0fffffff) used.push(cluster);
     found.push({ start, boot, clusterBytes: boot[13]! * 512, dataStart, used });
   }
   return found;
 }
 
-export type Comparison = { parts: number; comparedBytes: number; nonZeroBytes: number; differences: number; grownSectors: number[][] };
+export type Comparison = {
+  parts: number;
+  comparedBytes: number;
+  nonZeroBytes: number;
+  differences: number;
+  grownSectors: number[][];
+};
 
 /** Compares every used cluster of two images, part by part. */
 export function compareDrives(sourcePath: string, targetPath: string): Comparison {
   const [source, target] = [openSync(sourcePath, 'r'), openSync(targetPath, 'r')];
-  const result: Comparison = { parts: 0, comparedBytes: 0, nonZeroBytes: 0, differences: 0, grownSectors: [] };
+  const result: Comparison = {
+    parts: 0,
+    comparedBytes: 0,
+    nonZeroBytes: 0,
+    differences: 0,
+    grownSectors: [],
+  };
   const [from, to] = [parts(source), parts(target)];
   if (from.length !== to.length) throw new Error('another number of parts');
   from.forEach((part, i) => {

@@ -4,8 +4,13 @@ const focusedName = (page: Page) =>
   page.evaluate(() => {
     const element = document.activeElement as HTMLInputElement | null;
     if (!element) return { name: '', legend: '', type: '' };
-    const label = element.labels?.[0]?.textContent ?? element.getAttribute('aria-label') ?? element.textContent ?? '';
-    return { name: label.trim(), legend: element.closest('fieldset')?.querySelector('legend')?.textContent ?? '', type: element.type ?? element.tagName };
+    const label =
+      element.labels?.[0]?.textContent ?? element.getAttribute('aria-label') ?? element.textContent ?? '';
+    return {
+      name: label.trim(),
+      legend: element.closest('fieldset')?.querySelector('legend')?.textContent ?? '',
+      type: element.type ?? element.tagName,
+    };
   });
 
 /** Presses Tab until something of this name has the focus. */

@@ -1,5 +1,15 @@
 import type { Browser } from 'playwright-core';
-import { type App, type Seen, endApp, openBrowser, openPage, removeFolder, startApp, until, view } from './app';
+import {
+  type App,
+  type Seen,
+  endApp,
+  openBrowser,
+  openPage,
+  removeFolder,
+  startApp,
+  until,
+  view,
+} from './app';
 import { choose, tabTo, type } from './keyboard';
 
 jest.setTimeout(180_000);
@@ -55,10 +65,16 @@ it('goes from an empty take-in form to the sheet by keyboard alone', async () =>
     await page.keyboard.down('Space');
     await page.keyboard.down('Space');
     await page.keyboard.up('Space');
-    await until(() => view(app, id), (v) => v.nextActId !== before);
+    await until(
+      () => view(app, id),
+      (v) => v.nextActId !== before,
+    );
     const steps = (await view(app, id)).history.filter((entry) => entry.kind === 'step').length;
     expect(steps).toBe(now.history.filter((entry) => entry.kind === 'step').length + 1);
-    await page.getByRole('button', { name: 'Done, next step' }).or(page.getByRole('button', { name: 'Put both drives in the dock' })).waitFor();
+    await page
+      .getByRole('button', { name: 'Done, next step' })
+      .or(page.getByRole('button', { name: 'Put both drives in the dock' }))
+      .waitFor();
   }
   await onStation('carry-over');
   await page.getByRole('button', { name: 'Put both drives in the dock' }).waitFor();
@@ -80,7 +96,10 @@ it('goes from an empty take-in form to the sheet by keyboard alone', async () =>
     const before = now.nextActId;
     await page.getByRole('button', { name: 'Done, next step' }).and(page.locator(':enabled')).waitFor();
     await press('Space');
-    await until(() => view(app, id), (v) => v.nextActId !== before);
+    await until(
+      () => view(app, id),
+      (v) => v.nextActId !== before,
+    );
   }
   await onStation('first-power');
   await page.getByRole('button', { name: 'Switch the simulated device on' }).waitFor();
@@ -97,7 +116,10 @@ it('goes from an empty take-in form to the sheet by keyboard alone', async () =>
   await page.getByText('This job is closed.').waitFor();
   await page.getByRole('article', { name: 'Hand-over sheet' }).getByText('Cook, ferry Merrow').waitFor();
 
-  const sheet = (await (await fetch(`${app.address}/api/jobs/${id}/sheet?as=json`)).json()) as { copy: { mismatches: number }; screws: { inBowl: number } };
+  const sheet = (await (await fetch(`${app.address}/api/jobs/${id}/sheet?as=json`)).json()) as {
+    copy: { mismatches: number };
+    screws: { inBowl: number };
+  };
   expect(sheet).toMatchObject({ schema: 'jicara.sheet/1', copy: { mismatches: 0 }, screws: { inBowl: 0 } });
   const markdown = await (await fetch(`${app.address}/api/jobs/${id}/sheet?as=md`)).text();
   expect(markdown).toContain('# Braskit Osprey: storage upgrade');

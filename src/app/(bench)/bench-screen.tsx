@@ -8,9 +8,9 @@ import { Button } from '@/ui/button';
 import { showDay } from '@/ui/clock';
 import { KeyCap } from '@/ui/key-cap';
 import { useKeys } from '@/ui/use-keys';
-import { findableJobs } from './findable';
-import { Shell } from './shell';
-import { StartHere } from './start-here';
+import { findableJobs } from '@/app/findable';
+import { Shell } from '@/app/shell';
+import { StartHere } from '@/app/start-here';
 
 /** What do I pick up now? */
 export function BenchScreen({ view }: { view: BenchView }) {

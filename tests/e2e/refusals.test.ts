@@ -1,0 +1,251 @@
+import { readFileSync } from 'node:fs';
+import type { Browser, Page } from 'playwright-core';
+import {
+  type App,
+  type Seen,
+  act,
+  call,
+  endApp,
+  hands,
+  openBrowser,
+  openPage,
+  removeFolder,
+  startApp,
+  view,
+} from './app';
+
+jest.setTimeout(180_000);
+let app: App;
+let browser: Browser;
+let seen: Seen;
+
+beforeAll(async () => {
+  app = await startApp();
+  browser = await openBrowser();
+  seen = await openPage(browser, app);
+});
+afterAll(async () => {
+  await browser.close();
+  await endApp(app);
+  await removeFolder(app.folder);
+});
+afterEach(() => {
+  expect(seen.foreign).toEqual([]);
+  expect(seen.errors).toEqual([]);
+});
+
+const pick = (page: Page, drive: string) => page.getByRole('radio', { name: drive }).check();
+
+it('a drive that does not fit is refused with its margin and a remedy, then replaced by one that does', async () => {
+  const { page } = seen;
+  await page.goto('/jobs/Q-0412/fit');
+  await page.getByText('It fits.').waitFor();
+  await pick(page, 'Kelvane Dusk 2000 GB');
+  await page.getByText('It does not fit.').waitFor();
+  await page.getByText('Choose a single-sided drive').first().waitFor();
+  await page.getByRole('button', { name: 'Choose Dusk' }).click();
+  await page.getByRole('alert').getByText('Sides with chips: double').waitFor();
+  expect((await view(app, 'Q-0412')).history.some((entry) => entry.kind === 'choose')).toBe(false);
+  await page.getByRole('button', { name: 'Understood' }).click();
+  await pick(page, 'Ostrel Marl 2000 GB');
+  await page.getByText('It fits.').waitFor();
+  // Another pad: too thin to touch; then the answer changes back with the right one.
+  await page.getByRole('radio', { name: 'Soft 1.0' }).check();
+  await page.getByText('It does not fit.').waitFor();
+  await page.getByText('A pad of 2').first().waitFor();
+  await page.getByRole('radio', { name: 'Soft 2.5' }).check();
+  await page.getByText('It fits.').waitFor();
+  // A measure on this device changes the answer too.
+  await page.getByText('Measure on this device').click();
+  await page.getByLabel('Measured').fill('4,6 mm');
+  await page.getByLabel('Give or take').fill('0.05');
+  await page.getByRole('button', { name: 'Use it' }).click();
+  await page.getByText('4.60 ±0.05 mm (measured)').waitFor();
+  await page.getByText('It does not fit.').or(page.getByText('It may fit.')).waitFor();
+  await page.getByRole('button', { name: 'Back to the profile’s' }).click();
+  await page.getByText('It fits.').waitFor();
+  await page.getByRole('button', { name: 'Choose Marl' }).click();
+  await page.waitForURL('**/data');
+});
+
+it('a profile without a cover height is unknown, with how to measure it, until it is measured', async () => {
+  const { page } = seen;
+  await page.goto('/jobs/Q-0415/fit');
+  await page.getByText('Not known yet.').waitFor();
+  await page.getByText('Lay putty on the drive').first().waitFor();
+  await page.getByRole('button', { name: 'Choose Skiff 1 TB' }).click();
+  await page.getByRole('alert').getByText('is not known').waitFor();
+  await page.getByRole('button', { name: 'Understood' }).click();
+  await page.getByRole('radio', { name: 'Inside of the cover' }).check();
+  await page.getByLabel('Measured').fill('3.9');
+  await page.getByLabel('Give or take').fill('0.1');
+  await page.getByRole('button', { name: 'Use it' }).click();
+  await page.getByText('It fits.').waitFor();
+});
+
+it('what is typed wrongly at take-in is marked with its fix, and nothing typed is lost', async () => {
+  const { page } = seen;
+  await page.goto('/jobs/new');
+  await page.getByLabel('Whose is it?').fill('<script>alert(1)</script> \u202eقبطان السفينة');
+  await page.getByLabel('Old drive, size code').fill('2242-S9-M');
+  await page.getByLabel('Label capacity').fill('0 GB');
+  await page.getByLabel('Size wanted').fill('2 T');
+  await page.getByLabel('In use').fill('600 GB');
+  await page.getByLabel('Note').fill('x'.repeat(10_000));
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  for (const words of [
+    '“S9” is no height class',
+    'A capacity of 0 GB is none',
+    '“T” is not a unit',
+    'under 2,000 characters',
+  ]) {
+    await page.getByText(words).waitFor();
+  }
+  expect(await page.getByLabel('Note').inputValue()).toHaveLength(10_000);
+  await page.getByLabel('Old drive, size code').fill('2242-S3-M');
+  await page.getByLabel('Label capacity').fill('512');
+  await page.getByLabel('Size wanted').fill('2 TB');
+  await page.getByLabel('Note').fill('');
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.getByText('More than the old drive’s 512 GB cannot be in use').waitFor();
+  await page.getByLabel('In use').fill('');
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.waitForURL('**/fit');
+  await page.getByText('قبطان السفينة').first().waitFor();
+  await page.getByText('how full the old drive is').first().waitFor();
+});
+
+it('the second of two windows is told, and nothing is overwritten', async () => {
+  const other = await openPage(browser, app);
+  const { page } = seen;
+  await page.goto('/jobs/Q-0413/open');
+  await other.page.goto('/jobs/Q-0413/open');
+  await page.getByRole('heading', { name: 'Lift the back cover' }).waitFor();
+  await other.page.getByRole('heading', { name: 'Lift the back cover' }).waitFor();
+  await page.keyboard.press('Space');
+  await page.getByRole('heading', { name: 'Slide the battery clip open' }).waitFor();
+  await other.page.keyboard.press('Space');
+  await other.page.getByRole('alert').getByText('changed in another window').waitFor();
+  expect((await view(app, 'Q-0413')).nextActId).toBe('battery-slide');
+  await other.page.getByRole('button', { name: 'Show the newer state' }).click();
+  await other.page.getByRole('heading', { name: 'Slide the battery clip open' }).waitFor();
+  await other.page.keyboard.press('Backspace');
+  await other.page.getByRole('heading', { name: 'Lift the back cover' }).waitFor();
+  await other.context.close();
+});
+
+it('holds stand until they are lifted: card, then charge', async () => {
+  const { page } = seen;
+  await page.goto('/jobs/Q-0414/open');
+  await page.getByText('Held: a card is in the slot').waitFor();
+  await page.keyboard.press('Space');
+  expect((await view(app, 'Q-0414')).nextActId).toBe('power-off');
+  expect(await act(app, 'Q-0414', { kind: 'step', stepId: 'power-off' })).toBe('hold-card');
+  await page.getByRole('button', { name: 'The card is out' }).click();
+  await page.getByText('Held: the battery holds too much charge').waitFor();
+  await page.getByLabel('Charge shown now').fill('19');
+  await page.getByRole('button', { name: 'Enter it' }).click();
+  await page.getByRole('button', { name: 'Done, next step' }).and(page.locator(':enabled')).waitFor();
+  await page.keyboard.press('Space');
+  await page.getByRole('heading', { name: 'Slide off the side grips' }).waitFor();
+});
+
+it('stuck, notes, keys and finding work by their keys', async () => {
+  const { page } = seen;
+  await page.goto('/jobs/Q-0414/open');
+  await page.getByRole('heading', { name: 'Slide off the side grips' }).waitFor();
+  await page.keyboard.press('s');
+  await page.getByText('Stuck: never force it.').waitFor();
+  await page.keyboard.press('n');
+  await page.getByRole('textbox', { name: 'Note' }).fill('left grip was loose');
+  await page.getByRole('button', { name: 'Keep the note' }).click();
+  await page.getByRole('dialog').waitFor({ state: 'detached' });
+  expect((await view(app, 'Q-0414')).history.at(-1)).toMatchObject({
+    kind: 'note',
+    sentence: 'left grip was loose',
+  });
+  await page.keyboard.press('?');
+  await page.getByRole('dialog').getByText('take in a device').waitFor();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('/');
+  await page.keyboard.type('heron');
+  await page.keyboard.press('Enter');
+  await page.waitForURL('**/jobs/Q-0413/**');
+});
+
+it('an unknown address says so, and leads back', async () => {
+  const { page } = seen;
+  for (const path of ['/jobs/Q-9999', '/jobs/Q-0412/nowhere', '/nothing']) {
+    const response = await page.goto(path);
+    expect(response?.status()).toBe(404);
+    await page.getByRole('link', { name: 'To the bench' }).waitFor();
+  }
+});
+
+it('other origins, other hosts and too long bodies are refused', async () => {
+  const acts = `${app.address}/api/jobs/Q-0412/acts`;
+  const foreign = await fetch(acts, {
+    method: 'POST',
+    headers: { origin: 'http://evil.example' },
+    body: '{}',
+  });
+  expect(foreign.status).toBe(403);
+  const huge = await fetch(acts, { method: 'POST', body: 'x'.repeat(2_000_000) });
+  expect(huge.status).toBe(413);
+  expect(await call(app, '/api/schemas/sheet')).toMatchObject({ type: 'object' });
+  expect((await fetch(`${app.address}/api/schemas/constructor`)).status).toBe(404);
+});
+
+it('no screen has a serious fault for those who use a screen reader, light or dark', async () => {
+  const { page } = seen;
+  const axe = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
+  await act(app, 'Q-0412', { kind: 'lay-out', holdBackPercent: 10 });
+  await hands(app, 'Q-0412', 'open');
+  const stations = [
+    'take-in',
+    'fit',
+    'data',
+    'open',
+    'carry-over',
+    'swap',
+    'close',
+    'first-power',
+    'prove',
+    'hand-over',
+  ];
+  const paths = [
+    '/',
+    '/jobs/new',
+    '/workshop',
+    '/nothing',
+    '/jobs/Q-0414/open',
+    '/jobs/Q-0415/fit',
+    '/jobs/Q-0415/data',
+    ...stations.map((s) => `/jobs/Q-0412/${s}`),
+  ];
+  const found: string[] = [];
+  for (const colorScheme of ['light', 'dark'] as const) {
+    await page.emulateMedia({ colorScheme });
+    for (const path of paths) {
+      await page.goto(path);
+      await page.getByRole('main').waitFor();
+      await page.evaluate(axe);
+      const violations = await page.evaluate(async () => {
+        type Axe = {
+          run: () => Promise<{ violations: { id: string; impact: string; nodes: { target: string[] }[] }[] }>;
+        };
+        const { violations } = await (window as unknown as { axe: Axe }).axe.run();
+        return violations.map((v) => ({
+          id: v.id,
+          impact: v.impact,
+          at: v.nodes.map((n) => n.target.join(' ')).join(', '),
+        }));
+      });
+      for (const v of violations)
+        if (v.impact === 'serious' || v.impact === 'critical')
+          found.push(`${path} ${colorScheme}: ${v.id} at ${v.at.slice(0, 200)}`);
+    }
+  }
+  await page.emulateMedia({ colorScheme: 'light' });
+  expect(found).toEqual([]);
+});

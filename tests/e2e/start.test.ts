@@ -1,0 +1,98 @@
+import { spawn } from 'node:child_process';
+import { existsSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { join } from 'node:path';
+import { type App, act, call, endApp, freePort, newFolder, removeFolder, startApp, view } from './app';
+
+jest.setTimeout(180_000);
+const folders: string[] = [];
+const apps: App[] = [];
+const started = async (options?: Parameters<typeof startApp>[0]) => {
+  const app = await startApp(options);
+  apps.push(app);
+  folders.push(app.folder);
+  return app;
+};
+afterAll(async () => {
+  for (const app of apps) await endApp(app, 'SIGKILL');
+  for (const folder of folders) await removeFolder(folder);
+});
+
+/** True when nothing listens there any more. */
+const isFree = (port: number) =>
+  new Promise<boolean>((resolve) => {
+    const server = createServer();
+    server.on('error', () => resolve(false));
+    server.listen(port, '127.0.0.1', () => server.close(() => resolve(true)));
+  });
+
+function run(
+  env: Record<string, string>,
+  script = 'demo',
+  ...more: string[]
+): Promise<{ code: number | null; output: string }> {
+  return new Promise((resolve) => {
+    let output = '';
+    const child = spawn(process.execPath, [`scripts/${script}.mjs`, ...more], {
+      env: { ...process.env, NODE_OPTIONS: '', ...env },
+    });
+    child.stdout.on('data', (chunk: Buffer) => (output += chunk.toString()));
+    child.stderr.on('data', (chunk: Buffer) => (output += chunk.toString()));
+    child.on('exit', (code) => resolve({ code, output }));
+  });
+}
+
+it('keeps what the user did over a stop, frees its port and leaves no process', async () => {
+  const first = await started();
+  expect(await act(first, 'Q-0412', { kind: 'note', text: 'kept over the night' })).toBe('ok');
+  // An open event stream must not keep the server from ending.
+  const stream = await fetch(`${first.address}/api/jobs/Q-0412/copy`);
+  const asked = Date.now();
+  expect(await endApp(first, 'SIGTERM')).toBe(0);
+  expect(Date.now() - asked).toBeLessThan(5000);
+  await stream.body?.cancel().catch(() => {});
+  expect(await isFree(first.port)).toBe(true);
+  expect(existsSync(join(first.folder, 'lock.json'))).toBe(false);
+
+  const again = Date.now();
+  const second = await started({ folder: first.folder });
+  expect(Date.now() - again).toBeLessThan(15_000);
+  expect((await view(second, 'Q-0412')).history.at(-1)).toMatchObject({ sentence: 'kept over the night' });
+
+  const other = await run({ JICARA_DATA: first.folder, JICARA_PORT: String(await freePort()) });
+  expect(other.code).toBe(1);
+  expect(other.output).toContain(`Another Jicara (process ${second.process.pid}) works on`);
+  const fresh = await run(
+    { JICARA_DATA: first.folder, JICARA_PORT: String(await freePort()) },
+    'demo',
+    '--fresh',
+  );
+  expect([fresh.code, existsSync(join(first.folder, 'database'))]).toEqual([1, true]);
+  expect((await view(second, 'Q-0412')).history.at(-1)).toMatchObject({ sentence: 'kept over the night' });
+  expect(await endApp(second, 'SIGINT')).toBe(0);
+});
+
+it('opens the user’s own workshop empty, and lets it be begun', async () => {
+  const app = await started({ script: 'start' });
+  const html = await (await fetch(app.address)).text();
+  expect(html).toContain('An empty workshop');
+  expect(await call(app, '/api/jobs', {})).toMatchObject({ ok: false, fault: { code: 'form' } });
+  expect(await call(app, '/api/workshop/technicians', { initials: 'ab', name: 'Abel Brink' })).toMatchObject({
+    ok: true,
+  });
+  expect(await call(app, '/api/workshop/catalogue', {})).toMatchObject({ ok: true });
+  expect(await call(app, '/api/workshop', { timeZone: 'Nowhere/Land' })).toMatchObject({
+    ok: false,
+    fault: { sentence: expect.stringContaining('time zone') },
+  });
+  const page = await (await fetch(app.address)).text();
+  expect(page).toContain('The bench is clear');
+});
+
+it('refuses a host that would let other machines in, and a port that is none', async () => {
+  folders.push(await newFolder());
+  const open = await run({ JICARA_HOST: '0.0.0.0', JICARA_DATA: folders.at(-1)! });
+  expect([open.code, open.output]).toEqual([1, expect.stringContaining('would let other machines in')]);
+  const port = await run({ JICARA_PORT: 'http', JICARA_DATA: folders.at(-1)! });
+  expect([port.code, port.output]).toEqual([1, expect.stringContaining('is no port')]);
+});
