@@ -47,7 +47,7 @@ describe('cut', () => {
 
   it('keeps everything inside the drawing', () => {
     const cut = cutGeometry(question);
-    const boxes = [
+    const areas = [
       cut.mainBoard,
       cut.socket,
       cut.module,
@@ -57,11 +57,11 @@ describe('cut', () => {
       ...cut.sink!.fins,
       cut.cover!.band,
     ];
-    for (const box of boxes) {
-      expect(box.x).toBeGreaterThanOrEqual(0);
-      expect(box.y).toBeGreaterThanOrEqual(0);
-      expect(box.x + box.width).toBeLessThanOrEqual(cut.width);
-      expect(box.y + box.height).toBeLessThanOrEqual(cut.height);
+    for (const area of areas) {
+      expect(area.x).toBeGreaterThanOrEqual(0);
+      expect(area.y).toBeGreaterThanOrEqual(0);
+      expect(area.x + area.width).toBeLessThanOrEqual(cut.width);
+      expect(area.y + area.height).toBeLessThanOrEqual(cut.height);
     }
   });
 });

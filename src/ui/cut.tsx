@@ -2,8 +2,8 @@ import type { Stack } from '@/core/fit';
 import { showEstimate, showLengthMm } from '@/core/units';
 import { type Box, type CutQuestion, cutGeometry } from './cut-geometry';
 
-const rect = (box: Box, fill: string, extra: object = {}) => (
-  <rect x={box.x} y={box.y} width={box.width} height={box.height} fill={fill} {...extra} />
+const rect = (area: Box, fill: string, extra: object = {}) => (
+  <rect x={area.x} y={area.y} width={area.width} height={area.height} fill={fill} {...extra} />
 );
 
 function Span({

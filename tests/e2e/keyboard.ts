@@ -5,7 +5,10 @@ const focusedName = (page: Page) =>
     const element = document.activeElement as HTMLInputElement | null;
     if (!element) return { name: '', legend: '', type: '' };
     const label =
-      element.labels?.[0]?.textContent ?? element.getAttribute('aria-label') ?? element.textContent ?? '';
+      element.labels?.[0]?.textContent ??
+      element.getAttribute('aria-label') ??
+      (/^(A|BUTTON|SUMMARY)$/u.test(element.tagName) ? element.textContent : '') ??
+      '';
     return {
       name: label.trim(),
       legend: element.closest('fieldset')?.querySelector('legend')?.textContent ?? '',

@@ -1,3 +1,4 @@
+import { numberFormat } from './number-format';
 import { type Result, ok, refuse } from '../result';
 import { clip, parseDecimal, splitUnit } from './decimal';
 
@@ -70,5 +71,5 @@ export function showBytes(
       : digits === undefined
         ? { maximumSignificantDigits: Math.abs(value) >= 1000 ? 4 : 3 }
         : { minimumFractionDigits: digits, maximumFractionDigits: digits };
-  return `${new Intl.NumberFormat(locale, options).format(value)} ${names[rung]}`;
+  return `${numberFormat(locale, options).format(value)} ${names[rung]}`;
 }

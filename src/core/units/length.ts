@@ -1,3 +1,4 @@
+import { numberFormat } from './number-format';
 import { type Result, ok, refuse } from '../result';
 import { clip, parseDecimal, splitUnit } from './decimal';
 
@@ -20,4 +21,4 @@ export function parseLengthMm(text: string): Result<number> {
 
 /** "4.50 mm": two decimals, since a tenth is what a caliper shows and a hundredth is what decides. */
 export const showLengthMm = (mm: number, locale = 'en-GB', digits = 2): string =>
-  `${new Intl.NumberFormat(locale, { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(mm)} mm`;
+  `${numberFormat(locale, { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(mm)} mm`;

@@ -1,3 +1,4 @@
+import { numberFormat } from './number-format';
 import { z } from 'zod';
 import { type Result, ok, refuse } from '../result';
 import { clip, parseDecimal } from './decimal';
@@ -8,7 +9,7 @@ export type Money = z.infer<typeof Money>;
 
 /** Decimals of the currency's minor unit (2 for most, 0 or 3 for some), from the runtime's ISO 4217 data. */
 export const minorDigits = (currency: string): number =>
-  new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+  numberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
 
 /** An amount as typed, "168" or "168,50", in the given currency; more decimals than the currency has are refused. */
 export function parseMoney(text: string, currency: string): Result<Money> {
@@ -28,7 +29,7 @@ export function parseMoney(text: string, currency: string): Result<Money> {
 }
 
 export const showMoney = ({ minor, currency }: Money, locale = 'en-GB'): string =>
-  new Intl.NumberFormat(locale, { style: 'currency', currency, currencyDisplay: 'code' }).format(
+  numberFormat(locale, { style: 'currency', currency, currencyDisplay: 'code' }).format(
     minor / 10 ** minorDigits(currency),
   );
 

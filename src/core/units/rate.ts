@@ -1,3 +1,4 @@
+import { numberFormat } from './number-format';
 import { type Result, ok, refuse } from '../result';
 import { clip, parseDecimal, splitUnit } from './decimal';
 
@@ -30,5 +31,5 @@ export function parseRate(text: string): Result<number> {
 /** "6,950 MB/s": whole megabytes per second, one decimal below 100. */
 export function showRate(bytesPerS: number, locale = 'en-GB'): string {
   const value = bytesPerS / 1e6;
-  return `${new Intl.NumberFormat(locale, { maximumFractionDigits: Math.abs(value) < 100 ? 1 : 0 }).format(value)} MB/s`;
+  return `${numberFormat(locale, { maximumFractionDigits: Math.abs(value) < 100 ? 1 : 0 }).format(value)} MB/s`;
 }

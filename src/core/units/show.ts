@@ -1,3 +1,4 @@
+import { numberFormat } from './number-format';
 import type { Estimate, Limit, Margin, MarginUnit, Named } from '../margin';
 import { type SizeHabit, showBytes } from './bytes';
 import { showDuration } from './duration';
@@ -12,8 +13,7 @@ export function showValue(
   unit: MarginUnit,
   { locale = 'en-GB', habit = 'decimal' }: ShowOptions = {},
 ): string {
-  const plain = (digits: number) =>
-    new Intl.NumberFormat(locale, { maximumFractionDigits: digits }).format(value);
+  const plain = (digits: number) => numberFormat(locale, { maximumFractionDigits: digits }).format(value);
   switch (unit) {
     case 'mm':
       return showLengthMm(value, locale);
