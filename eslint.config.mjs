@@ -33,6 +33,7 @@ export default tseslint.config(
         URL: 'readonly',
         Buffer: 'readonly',
         AbortSignal: 'readonly',
+        document: 'readonly',
       },
     },
   },

@@ -12,7 +12,7 @@ export type BowlSector = {
 
 export const bowlSize = { radius: 214, rim: 8, centre: 70 } as const;
 /** Screws are drawn to length: pixels for a millimetre. */
-export const screwPxPerMm = 3.6;
+export const screwPxPerMm = 3.2;
 
 /**
  * The bowl from above: a sector for each group, as wide as it has screws, each screw a head on an inner ring with its
@@ -27,8 +27,13 @@ export function screwBowl(rows: LedgerRow[]): BowlSector[] {
     const startAngle = angle;
     angle += (weight(row) / total) * 2 * Math.PI;
     const middle = (startAngle + angle) / 2;
-    const ring = bowlSize.centre + 18;
-    const label = at(middle, bowlSize.radius - 40);
+    const ring = bowlSize.centre + 13;
+    // Between two screws rather than over one.
+    const pitch = (angle - startAngle) / row.group.count;
+    const label = at(
+      middle + (row.group.count > 1 && row.group.count % 2 === 1 ? pitch / 2 : 0),
+      bowlSize.radius - 40,
+    );
     return {
       row,
       startAngle,
@@ -38,7 +43,7 @@ export function screwBowl(rows: LedgerRow[]): BowlSector[] {
       screws: Array.from({ length: row.group.count }, (_, i) => {
         const a = startAngle + ((i + 0.5) / row.group.count) * (angle - startAngle);
         const head = at(a, ring);
-        const tip = at(a, ring + 7 + row.group.lengthMm * screwPxPerMm);
+        const tip = at(a, ring + 4 + row.group.lengthMm * screwPxPerMm);
         return { ...head, tipX: tip.x, tipY: tip.y, inBowl: i < row.inBowl };
       }),
     };

@@ -48,7 +48,7 @@ export function ScrewBowl({ ledger, next }: Props) {
               strokeLinecap="round"
               strokeDasharray={screw.inBowl ? undefined : '2 4'}
             />
-            <circle cx={screw.x} cy={screw.y} r={8} strokeWidth={2} />
+            <circle cx={screw.x} cy={screw.y} r={7} strokeWidth={2} />
           </g>
         )),
       )}

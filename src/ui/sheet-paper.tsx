@@ -1,4 +1,4 @@
-import type { Sheet } from '@/core/job';
+import { type Sheet, habitNote, marginOptions } from '@/core/job';
 import {
   type ShowOptions,
   showBytes,
@@ -75,9 +75,15 @@ export function SheetPaper({ sheet, options, workshop, draft }: Props) {
           {sheet.margins.map(({ station, margin }) => (
             <tr key={`${station}-${margin.id}`}>
               <td className={td}>{margin.what}</td>
-              <td className={`${td} figures`}>{showEstimate(margin.value, margin.unit, options)}</td>
-              <td className={td}>{showLimit(margin.limit, margin.unit, options)}</td>
-              <td className={`${td} figures text-right`}>{showLeft(margin, options)}</td>
+              <td className={`${td} figures`}>
+                {showEstimate(margin.value, margin.unit, marginOptions(sheet, station, options))}
+              </td>
+              <td className={td}>
+                {showLimit(margin.limit, margin.unit, marginOptions(sheet, station, options))}
+              </td>
+              <td className={`${td} figures text-right`}>
+                {showLeft(margin, marginOptions(sheet, station, options))}
+              </td>
               <td className={td}>
                 <span className="flex items-center gap-1.5">
                   <BowlSign verdict={margin.verdict} use={margin.use} size={20} />
@@ -88,6 +94,7 @@ export function SheetPaper({ sheet, options, workshop, draft }: Props) {
           ))}
         </tbody>
       </table>
+      {habitNote(sheet) && <p className="mt-1 text-[13px]">{habitNote(sheet)}</p>}
       {sheet.partitions.length > 0 && (
         <>
           <h3 className="mt-5 text-[16px]">Partitions</h3>

@@ -37,7 +37,7 @@ export function BenchScreen({ view }: { view: BenchView }) {
         <h1 className="text-[26px]">{showDay(view.frame.now, settings)}</h1>
         <p className="text-soft">
           {view.cards.length} {view.cards.length === 1 ? 'device' : 'devices'} on the bench
-          {late > 0 ? ` · ${late} will be late` : view.cards.length > 0 ? ' · all promises can be kept' : ''}
+          {late > 0 ? ` · ${late} will be late` : view.cards.length > 0 ? ' · no promise is late' : ''}
         </p>
         <div className="ml-auto">
           <Button

@@ -10,7 +10,7 @@ export { foresee } from './foresee';
 export { makeSheet } from './make-sheet';
 export type { SheetContext } from './make-sheet';
 export { promiseMargin, workLeftSeconds } from './promise';
-export { Sheet, escapeMarkdown, sheetMarkdown } from './sheet';
+export { Sheet, escapeMarkdown, habitNote, marginOptions, sheetMarkdown } from './sheet';
 export { cordOf, currentStation, stationHold, stationStops } from './stations';
 export { TakeIn, TakeInForm, ownerLine, takeInFacts } from './take-in';
 export type { YesNoUnknown } from './take-in';

@@ -78,6 +78,7 @@ export function makeSheet(state: JobState, context: SheetContext): Sheet {
       .filter((entry) => entry.kind === 'note')
       .map((entry) => ({ at: entry.at, by: entry.by, text: entry.sentence })),
     oldDrive: keeping,
+    showsCapacity: profile.showsCapacity,
     cautions: [
       'Opening may have ended a guarantee; local law differs.',
       'The first charge after the work: stay near, and stop if the back warms or bulges.',

@@ -39,9 +39,26 @@ export const Sheet = z.object({
   work: z.array(z.object({ by: z.string(), acts: z.int(), minutes: z.number() })),
   notes: z.array(z.object({ at: z.iso.datetime(), by: z.string(), text: z.string() })),
   oldDrive: z.string(),
+  /** How this device counts when it shows a size; the readings of Prove are in it, all else in thousands. */
+  showsCapacity: z.enum(['decimal', 'binary', 'binary-called-decimal']),
   cautions: z.array(z.string()),
 });
 export type Sheet = z.infer<typeof Sheet>;
+
+/** Readings are told as the device tells them; everything else in decimal units. */
+export const marginOptions = (sheet: Sheet, station: string, options: ShowOptions): ShowOptions => ({
+  ...options,
+  habit: station === 'prove' ? sheet.showsCapacity : 'decimal',
+});
+
+/** Said where a device counts otherwise than a label does; empty where they agree. */
+export const habitNote = (sheet: Sheet): string =>
+  ({
+    decimal: '',
+    binary: 'This device shows sizes in GiB and TiB (1024s); labels count in thousands.',
+    'binary-called-decimal':
+      'This device counts in 1024s and says GB or TB: it shows a smaller number than the label for the same size.',
+  })[sheet.showsCapacity];
 
 const verdictWords = { clear: 'clear', tight: 'tight', over: 'over', unknown: 'not known' } as const;
 
@@ -65,10 +82,11 @@ export function sheetMarkdown(sheet: Sheet, options: ShowOptions & { locale: str
     '| Check | Value | Limit | Left | Verdict |',
     '| --- | --- | --- | --- | --- |',
     ...sheet.margins.map(
-      ({ margin }) =>
-        `| ${e(margin.what)} | ${showEstimate(margin.value, margin.unit, options)} | ${showLimit(margin.limit, margin.unit, options)} | ${showLeft(margin, options)} | ${verdictWords[margin.verdict]} |`,
+      ({ station, margin }) =>
+        `| ${e(margin.what)} | ${showEstimate(margin.value, margin.unit, marginOptions(sheet, station, options))} | ${showLimit(margin.limit, margin.unit, marginOptions(sheet, station, options))} | ${showLeft(margin, marginOptions(sheet, station, options))} | ${verdictWords[margin.verdict]} |`,
     ),
     '',
+    ...(habitNote(sheet) ? [habitNote(sheet), ''] : []),
     '## Partitions',
     '',
     '| Part | Before | After |',

@@ -16,16 +16,18 @@ const readRate = ({ answer }: Candidate) => {
   return value?.known && 'value' in value ? value.value : null;
 };
 
-/** Why this one stands where it stands, in one line. */
+/** Why this one is not clear, in one line. */
 const reason = ({ answer: { worst } }: Candidate) =>
-  worst.verdict === 'clear' ? `tightest: ${worst.what.toLowerCase()}` : worst.what.toLowerCase();
+  worst.verdict === 'clear' ? '' : ` · ${worst.what.toLowerCase()}`;
 
 /** The candidates, best first; arrow keys go through them. */
 export function CandidateTable({ ranked, selected, onSelect, locale, habit }: Props) {
   return (
     <div className="overflow-x-auto">
       <table className="w-full border-collapse text-[14px]">
-        <caption className="sr-only">Drives by how they fit, then by price per usable gigabyte</caption>
+        <caption className="sr-only">
+          Drives by how they fit, then by price per gigabyte shown as free
+        </caption>
         <thead>
           <tr className="border-b text-left text-[13px] text-soft">
             <th className="py-1.5 pl-2 font-medium" scope="col">
@@ -47,7 +49,7 @@ export function CandidateTable({ ranked, selected, onSelect, locale, habit }: Pr
               Price
             </th>
             <th className="pl-4 pr-2 text-right font-medium" scope="col">
-              per usable GB
+              per GB
             </th>
           </tr>
         </thead>
@@ -73,7 +75,7 @@ export function CandidateTable({ ranked, selected, onSelect, locale, habit }: Pr
                     <BowlSign verdict={answer.worst.verdict} use={answer.worst.use} size={26} />
                     <span className="text-[13px]">
                       {verdictWord[answer.worst.verdict]}
-                      <span className="text-soft"> · {reason(candidate)}</span>
+                      <span className="text-soft">{reason(candidate)}</span>
                     </span>
                   </label>
                 </td>

@@ -83,7 +83,7 @@ export function FitStation({ view, act, busy, goOn }: StationProps) {
       say={
         locked
           ? 'The drives lie on the dock: the choice stands.'
-          : `Tightest: ${worst.what.toLowerCase()}. ${verdictWord[worst.verdict]}.`
+          : `Tightest: ${worst.what.toLowerCase()}, ${verdictWord[worst.verdict]}.`
       }
     >
       <section className="flex items-center gap-3" aria-live="polite">

@@ -81,7 +81,7 @@ export function HandOverStation({ view, act, busy }: StationProps) {
       )}
       <SheetPaper
         sheet={view.sheet}
-        options={{ ...showOptions(view), habit: view.profile.showsCapacity }}
+        options={showOptions(view)}
         workshop={view.frame.settings.workshop}
         draft={!job.proved || hold !== null}
       />

@@ -33,6 +33,8 @@ function SafeToTouch({ view }: { view: StationProps['view'] }) {
     [value('card.inserted') === false, 'card slot empty'],
     [value('battery.connected') === false, 'battery unplugged'],
   ] as const;
+  const words = (wanted: boolean) =>
+    checks.flatMap(([good, name]) => (good === wanted ? [name] : [])).join(', ');
   const safe = checks.every(([good]) => good);
   return (
     <div
@@ -42,11 +44,9 @@ function SafeToTouch({ view }: { view: StationProps['view'] }) {
       <b className={safe ? 'text-clear' : 'text-tight'}>
         {safe ? 'Board safe to touch' : 'Board not yet safe to touch'}
       </b>
-      <span className="ml-3">
-        {checks.map(([good, words]) => (good ? words : `not yet: ${words}`)).join(' · ')}
-      </span>
+      <span className="ml-3">{safe ? words(true) : `still to come: ${words(false)}`}</span>
       {view.job.takeIn.chargePercent !== null && (
-        <span className="text-soft"> · charge was {view.job.takeIn.chargePercent} %</span>
+        <span className="text-soft"> · charge was {view.job.takeIn.chargePercent}&nbsp;%</span>
       )}
     </div>
   );

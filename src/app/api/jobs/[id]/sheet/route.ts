@@ -13,9 +13,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
   if (hold) return respond(refuse(`hold-${hold.code}`, `${hold.what}. ${hold.why}`, hold.remedy));
   const markdown = new URL(request.url).searchParams.get('as') === 'md';
   const { locale } = view.frame.settings;
-  const body = markdown
-    ? sheetMarkdown(view.sheet, { locale, habit: view.profile.showsCapacity })
-    : JSON.stringify(view.sheet, null, 2);
+  const body = markdown ? sheetMarkdown(view.sheet, { locale }) : JSON.stringify(view.sheet, null, 2);
   return new Response(body, {
     headers: {
       'content-type': markdown ? 'text/markdown; charset=utf-8' : 'application/json; charset=utf-8',

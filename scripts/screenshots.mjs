@@ -1,0 +1,103 @@
+import { spawn } from 'node:child_process';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { ensureBuilt } from './lib/build.mjs';
+import { ensureInstalled } from './lib/install.mjs';
+import { projectFolder } from './lib/project.mjs';
+
+/** Takes the pictures of docs/screenshots anew, from a fresh demo workshop walked from station to station. */
+ensureInstalled();
+ensureBuilt();
+const { chromium } = await import('playwright-core');
+const port = 4799;
+const address = `http://127.0.0.1:${port}`;
+const folder = await mkdtemp(join(tmpdir(), 'jicara-pictures-'));
+const app = spawn(process.execPath, ['scripts/demo.mjs'], {
+  cwd: projectFolder,
+  env: { ...process.env, JICARA_DATA: folder, JICARA_PORT: String(port) },
+});
+await new Promise((resolve) =>
+  app.stdout.on('data', (chunk) => chunk.toString().includes('answers at') && resolve()),
+);
+
+const job = 'Q-0412';
+const view = async (id = job) => (await (await fetch(`${address}/api/jobs/${id}`)).json()).value;
+async function act(what, id = job) {
+  const { version } = await view(id);
+  const response = await fetch(`${address}/api/jobs/${id}/acts`, {
+    method: 'POST',
+    body: JSON.stringify({ version, act: what }),
+  });
+  const answer = await response.json();
+  if (!answer.ok) throw new Error(answer.fault.sentence);
+  return answer.value;
+}
+async function steps(wanted) {
+  for (let now = await view(), done = 0; now.nextActId && wanted(now, done); now = await view(), done += 1) {
+    await act({ kind: 'step', stepId: now.nextActId });
+  }
+}
+const stationOf = (now) => now.acts.find((a) => a.id === now.nextActId).station;
+
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+});
+async function picture(name, path, { dark = false, width = 1280, height = 800, ready } = {}) {
+  const page = await browser.newPage({ viewport: { width, height }, colorScheme: dark ? 'dark' : 'light' });
+  await page.goto(address + path);
+  await page.evaluate(() => document.fonts.ready);
+  if (ready) await page.getByText(ready).first().waitFor();
+  // Drawn by the browser itself once it has taken over: the stopwatch, the form's values.
+  await new Promise((resolve) => setTimeout(resolve, 700));
+  await page.screenshot({ path: join(projectFolder, 'docs', 'screenshots', `${name}.png`) });
+  await page.close();
+}
+
+try {
+  await picture('bench', '/');
+  await picture('take-in', '/jobs/new');
+  await picture('fit', `/jobs/${job}/fit`);
+  await act({ kind: 'choose', driveId: 'ostrel-marl-2000', padId: 'lindrel-soft-250' });
+  await act({ kind: 'lay-out', holdBackPercent: 10 });
+  await picture('data', `/jobs/${job}/data`);
+  await picture('held', '/jobs/Q-0414/open');
+  await steps((now, done) => done < 7);
+  await picture('open', `/jobs/${job}/open`);
+  await picture('open-dark', `/jobs/${job}/open`, { dark: true });
+  await steps((now) => stationOf(now) === 'open');
+  const { job: docked } = await act({ kind: 'dock', caseId: 'tarn-2' });
+  await act({ kind: 'arm', label: docked.dock.new.benchLabel });
+  await act({ kind: 'copy' });
+  await picture('carry-over', `/jobs/${job}/carry-over`, { ready: 'about' });
+  while ((await view()).copy.kind === 'running') await new Promise((resolve) => setTimeout(resolve, 300));
+  await steps(() => true);
+  await picture('first-power', `/jobs/${job}/first-power`);
+  const { job: running } = await act({ kind: 'switch-on' });
+  const shown = running.lastStart.readings;
+  const read = (name, value) =>
+    act({
+      kind: 'read',
+      name,
+      value: {
+        known: true,
+        value,
+        minus: 0,
+        plus: 0,
+        origin: { kind: 'reading', note: 'shown by the simulated device' },
+      },
+    });
+  await read('size-shown', shown.sizeShownBytes);
+  await read('read-test', shown.readTestBytesPerS);
+  await read('parts-shown', shown.parts);
+  await picture('prove', `/jobs/${job}/prove`);
+  await act({ kind: 'prove' });
+  await picture('hand-over', `/jobs/${job}/hand-over`, { height: 1400 });
+  await picture('workshop', '/workshop');
+} finally {
+  await browser.close();
+  app.kill('SIGTERM');
+  await new Promise((resolve) => app.on('exit', resolve));
+  await rm(folder, { recursive: true, force: true });
+}
