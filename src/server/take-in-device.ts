@@ -1,4 +1,4 @@
-import { type Job, TakeInForm, takeInFacts } from '@/core/job';
+import { TakeInForm, newJob, takeInFacts } from '@/core/job';
 import { type Result, ok, refuse } from '@/core/result';
 import { screwsAtStart } from '@/core/work';
 import { findProfile } from './catalogue';
@@ -32,22 +32,7 @@ export async function takeInDevice(runtime: Runtime, form: unknown): Promise<Res
       );
     const profile = await findProfile(sql, takeIn.profileId);
     if (!profile) return refuse('not-found', 'This device is not known here.', 'Choose one from the list.');
-    const job: Job = {
-      schema: 'jicara.job/1',
-      id: await nextJobId(sql),
-      route: 'copy-on-dock',
-      takeIn,
-      measures: {},
-      choice: null,
-      wish: null,
-      dock: null,
-      copy: null,
-      outcome: null,
-      lastStart: null,
-      readings: {},
-      proved: false,
-      handedOver: null,
-    };
+    const job = newJob(await nextJobId(sql), takeIn);
     const at = runtime.now().toISOString();
     await insertJob(sql, job, at);
     await appendHistory(sql, job.id, {

@@ -2,6 +2,7 @@
 import { Dialog } from 'radix-ui';
 import { Button } from './button';
 import { KeyCap } from './key-cap';
+import { DialogFrame } from './dialog-frame';
 
 const groups: [string, [string, string][]][] = [
   [
@@ -43,40 +44,31 @@ export function KeysDialog({
   letters: boolean;
 }) {
   return (
-    <Dialog.Root open={open} onOpenChange={onOpenChange}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-20 bg-lacquer/60" />
-        <Dialog.Content
-          className="fixed left-1/2 top-1/2 z-30 w-[min(92vw,540px)] -translate-x-1/2 -translate-y-1/2 rounded-2xl border bg-surface p-6"
-          aria-describedby={undefined}
-        >
-          <Dialog.Title className="text-xl">Keys</Dialog.Title>
-          {groups.map(([name, keys]) => (
-            <section key={name} className="mt-4">
-              <h3 className="text-[13px] text-soft">{name}</h3>
-              <dl className="mt-1 grid grid-cols-[110px_1fr] gap-x-3 gap-y-1.5">
-                {keys.map(([key, what]) => (
-                  <div key={key} className="contents">
-                    <dt>
-                      <KeyCap>{key}</KeyCap>
-                      <span className="sr-only">{key}</span>
-                    </dt>
-                    <dd>{what}</dd>
-                  </div>
-                ))}
-              </dl>
-            </section>
-          ))}
-          {!letters && (
-            <p className="mt-4 text-soft">Single letters are switched off in the workshop’s settings.</p>
-          )}
-          <div className="mt-5">
-            <Dialog.Close asChild>
-              <Button keyName="Esc">Close</Button>
-            </Dialog.Close>
-          </div>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <DialogFrame title="Keys" open={open} onOpenChange={onOpenChange}>
+      {groups.map(([name, keys]) => (
+        <section key={name} className="mt-4">
+          <h3 className="text-[13px] text-soft">{name}</h3>
+          <dl className="mt-1 grid grid-cols-[110px_1fr] gap-x-3 gap-y-1.5">
+            {keys.map(([key, what]) => (
+              <div key={key} className="contents">
+                <dt>
+                  <KeyCap>{key}</KeyCap>
+                  <span className="sr-only">{key}</span>
+                </dt>
+                <dd>{what}</dd>
+              </div>
+            ))}
+          </dl>
+        </section>
+      ))}
+      {!letters && (
+        <p className="mt-4 text-soft">Single letters are switched off in the workshop’s settings.</p>
+      )}
+      <div className="mt-5">
+        <Dialog.Close asChild>
+          <Button keyName="Esc">Close</Button>
+        </Dialog.Close>
+      </div>
+    </DialogFrame>
   );
 }

@@ -2,105 +2,16 @@
 import { useState } from 'react';
 import { Controller, type Resolver, useForm, useWatch } from 'react-hook-form';
 import type { DeviceProfile } from '@/core/device';
-import { type TakeIn, TakeInForm as TakeInSchema, foresee } from '@/core/job';
+import type { TakeIn } from '@/core/job';
 import { heightClasses, parseSizeCode } from '@/core/part';
-import { clip, parseBytes, parseDecimal, showBytes, showDuration } from '@/core/units';
 import type { Settings } from '@/core/workshop';
 import { Button } from './button';
 import { Choice } from './choice';
 import { Field } from './field';
+import { Foresight } from './foresight';
 import { StationFrame } from './station-frame';
-import { localToIso, isoToLocal } from './zoned-time';
+import { type Typed, readTyped, startTyped } from './take-in-typed';
 import { useKeys } from './use-keys';
-
-type Typed = {
-  profileId: string;
-  owner: string;
-  serial: string;
-  place: string;
-  wish: 'bigger' | 'replace';
-  wanted: string;
-  keep: 'yes' | 'no';
-  sizeCode: string;
-  label: string;
-  used: string;
-  encryption: TakeIn['encryption'];
-  card: TakeIn['card'];
-  swollen: TakeIn['swollen'];
-  consent: 'yes' | 'no';
-  charge: string;
-  promised: string;
-  note: string;
-};
-
-type Faults = Partial<Record<keyof Typed, string>>;
-
-/** Whole label gigabytes from "512 GB", "2 TB" or a bare number of gigabytes. */
-function gigabytes(text: string): number | string {
-  const parsed = /^\d+$/u.test(text.trim())
-    ? { ok: true as const, value: Number(text) * 1e9 }
-    : parseBytes(text);
-  return parsed.ok ? Math.round(parsed.value / 1e9) : `${parsed.fault.sentence} ${parsed.fault.remedy}`;
-}
-
-const fieldOf: Record<string, keyof Typed> = {
-  wantedGB: 'wanted',
-  'oldDrive.sizeCode': 'sizeCode',
-  'oldDrive.labelGB': 'label',
-  'oldDrive.usedBytes': 'used',
-  chargePercent: 'charge',
-  promisedAt: 'promised',
-};
-
-/** What was typed, as a take-in, or what is wrong by field. */
-function read(typed: Typed, timeZone: string): { takeIn: TakeIn | null; faults: Faults } {
-  const faults: Faults = {};
-  const sized = (field: 'wanted' | 'label') => {
-    const value = gigabytes(typed[field]);
-    if (typeof value === 'string') faults[field] = value;
-    return typeof value === 'string' ? 1 : value;
-  };
-  let usedBytes: number | null = null;
-  if (typed.used.trim() !== '') {
-    const parsed = parseBytes(typed.used);
-    if (parsed.ok) usedBytes = parsed.value;
-    else faults.used = `${parsed.fault.sentence} ${parsed.fault.remedy}`;
-  }
-  let chargePercent: number | null = null;
-  if (typed.charge.trim() !== '') {
-    const parsed = parseDecimal(typed.charge.replace('%', ''));
-    if (parsed.ok) chargePercent = parsed.value;
-    else faults.charge = `“${clip(typed.charge)}” is no charge. Type a number from 0 to 100.`;
-  }
-  const promisedAt = typed.promised === '' ? null : localToIso(typed.promised, timeZone);
-  if (typed.promised !== '' && promisedAt === null)
-    faults.promised = 'This is no time. Pick a day and an hour.';
-  const parsed = TakeInSchema.safeParse({
-    profileId: typed.profileId,
-    owner: typed.owner,
-    serial: typed.serial,
-    place: typed.place,
-    wish: typed.wish,
-    wantedGB: sized('wanted'),
-    dataToKeep: typed.keep === 'yes',
-    oldDrive: { sizeCode: typed.sizeCode.trim().toUpperCase(), labelGB: sized('label'), usedBytes },
-    encryption: typed.encryption,
-    card: typed.card,
-    swollen: typed.swollen,
-    consent: typed.consent === 'yes',
-    chargePercent,
-    promisedAt,
-    note: typed.note,
-  });
-  if (!parsed.success) {
-    for (const issue of parsed.error.issues) {
-      const path = issue.path.join('.');
-      const field = fieldOf[path] ?? (path as keyof Typed);
-      faults[field] ??= issue.message;
-    }
-  }
-  return { takeIn: parsed.success && Object.keys(faults).length === 0 ? parsed.data : null, faults };
-}
 
 const asked: { value: TakeIn['card']; label: string }[] = [
   { value: 'yes', label: 'Yes' },
@@ -122,34 +33,11 @@ type Props = {
   onCancel?: () => void;
 };
 
-function startOf(initial: TakeIn | null, profiles: DeviceProfile[], timeZone: string): Typed {
-  const first = profiles[0]?.deliveredDrives[0];
-  return {
-    profileId: initial?.profileId ?? profiles[0]?.id ?? '',
-    owner: initial?.owner ?? '',
-    serial: initial?.serial ?? '',
-    place: initial?.place ?? '',
-    wish: initial?.wish ?? 'bigger',
-    wanted: initial ? `${initial.wantedGB} GB` : '',
-    keep: initial && !initial.dataToKeep ? 'no' : 'yes',
-    sizeCode: initial?.oldDrive.sizeCode ?? first?.sizeCode ?? '',
-    label: initial ? `${initial.oldDrive.labelGB} GB` : first ? `${first.labelGB} GB` : '',
-    used: initial?.oldDrive.usedBytes == null ? '' : showBytes(initial.oldDrive.usedBytes).replace(/,/gu, ''),
-    encryption: initial?.encryption ?? 'unknown',
-    card: initial?.card ?? 'unknown',
-    swollen: initial?.swollen ?? 'unknown',
-    consent: initial?.consent ? 'yes' : 'no',
-    charge: initial?.chargePercent == null ? '' : String(initial.chargePercent),
-    promised: initial?.promisedAt ? isoToLocal(initial.promisedAt, timeZone) : '',
-    note: initial?.note ?? '',
-  };
-}
-
 /** Taking in: few large choices in the order one would ask an owner, with what follows from them beside it. */
 export function TakeInForm({ profiles, initial, settings, submitWords, onSubmit, onCancel }: Props) {
   const [sending, setSending] = useState(false);
   const resolver: Resolver<Typed> = async (typed) => {
-    const { takeIn, faults } = read(typed, settings.timeZone);
+    const { takeIn, faults } = readTyped(typed, settings.timeZone);
     if (takeIn) return { values: typed, errors: {} };
     return {
       values: {},
@@ -159,13 +47,13 @@ export function TakeInForm({ profiles, initial, settings, submitWords, onSubmit,
     };
   };
   const { register, control, handleSubmit, setValue, formState } = useForm<Typed>({
-    defaultValues: startOf(initial, profiles, settings.timeZone),
+    defaultValues: startTyped(initial, profiles, settings.timeZone),
     resolver,
     mode: 'onTouched',
   });
-  const typed = { ...startOf(initial, profiles, settings.timeZone), ...useWatch({ control }) };
+  const typed = { ...startTyped(initial, profiles, settings.timeZone), ...useWatch({ control }) };
   const profile = profiles.find(({ id }) => id === typed.profileId) ?? profiles[0];
-  const { takeIn } = read(typed, settings.timeZone);
+  const { takeIn } = readTyped(typed, settings.timeZone);
   const submit = handleSubmit(async () => {
     if (!takeIn) return;
     setSending(true);
@@ -321,54 +209,4 @@ function sizeWords(code: string): string {
   if (!parsed.ok) return 'such as 2242-S3-M';
   const { widthMm, lengthMm, heightClass, sides, keys } = parsed.value;
   return `${widthMm} × ${lengthMm} mm, ${sides}-sided, chips to ${heightClasses[heightClass]?.topMm} mm, key ${keys.join(' and ')}`;
-}
-
-function Foresight({
-  profile,
-  typed,
-  takeIn,
-}: {
-  profile: DeviceProfile;
-  typed: Typed;
-  takeIn: TakeIn | null;
-}) {
-  // While a field is still wrong, the answers that are given already count.
-  const answers = {
-    card: typed.card,
-    encryption: typed.encryption,
-    swollen: typed.swollen,
-    consent: typed.consent === 'yes',
-    chargePercent:
-      takeIn?.chargePercent ??
-      (/^\d+([.,]\d+)?\s*%?$/u.test(typed.charge.trim())
-        ? Number.parseFloat(typed.charge.replace(',', '.'))
-        : null),
-  };
-  const { holds, handMinutes } = foresee(profile, { ...(takeIn ?? ({} as TakeIn)), ...answers });
-  return (
-    <div aria-live="polite">
-      <h2 className="text-[17px]">What will stop this job later</h2>
-      {holds.length === 0 ? (
-        <p className="mt-1 font-semibold text-clear">Nothing, as far as was asked.</p>
-      ) : (
-        <ul className="mt-1">
-          {holds.map((hold) => (
-            <li key={hold.code} className="border-b border-dashed border-line py-2 last:border-0">
-              <b>{hold.what}</b>
-              <span className="block text-[14px] text-soft">{hold.remedy}</span>
-            </li>
-          ))}
-        </ul>
-      )}
-      <h2 className="mt-4 text-[17px]">First guess</h2>
-      <p>
-        Handwork about <b className="figures">{showDuration(handMinutes * 48)}</b> to{' '}
-        <b className="figures">{showDuration(handMinutes * 84)}</b>, and the copy.
-      </p>
-      <h2 className="mt-4 text-[17px]">Way across</h2>
-      <p>Copy on the dock: keeps {typed.keep === 'yes' ? 'everything on the old drive' : 'the system'}.</p>
-      <h2 className="mt-4 text-[17px]">Charge before opening</h2>
-      <p className="text-[14px] text-soft">{profile.opening.school}</p>
-    </div>
-  );
 }

@@ -1,5 +1,7 @@
-export { driveBytes, fit } from './fit';
-export type { FitAnswer, FitQuestion, OldDrive } from './fit';
+export { fit } from './fit';
+export type { FitAnswer } from './fit';
+export { driveBytes } from './question';
+export type { FitQuestion, OldDrive } from './question';
 export { bestPad, rankDrives } from './rank';
 export type { Candidate } from './rank';
 export { padSqueeze, padThicknessWanted, sinkLift, stackUp } from './stack';

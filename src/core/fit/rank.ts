@@ -1,6 +1,7 @@
 import { verdicts } from '../margin';
 import type { Drive, Pad } from '../part';
-import { type FitAnswer, type FitQuestion, fit } from './fit';
+import { type FitAnswer, fit } from './fit';
+import type { FitQuestion } from './question';
 
 export type Candidate = {
   drive: Drive;

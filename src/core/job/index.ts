@@ -1,10 +1,12 @@
 export { ActRequest, JobAct, Outcome, ReadingName, observable } from './act';
 export { actsOf, holdsOf, ledgerOf, nextAct, swapConditions } from './acts-of';
 export type { JobContext } from './acts-of';
-export { decide, decideReport, permit } from './decide';
-export type { DecideContext, Decision, Report } from './decide';
+export { decide, decideReport } from './decide';
+export type { Decision, Report } from './decide';
+export { permit } from './permit';
+export type { DecideContext } from './permit';
 export { expectedLayout, mainPart, proveMargins, sizeShownTolerancePercent } from './expect';
-export { CopyProof, DockedDrive, HistoryEntry, Job, jobState } from './job';
+export { CopyProof, DockedDrive, HistoryEntry, Job, jobState, newJob } from './job';
 export type { JobState } from './job';
 export { foresee } from './foresee';
 export { makeSheet } from './make-sheet';

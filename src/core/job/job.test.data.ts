@@ -5,9 +5,10 @@ import { DeviceProfile } from '../device';
 import { Drive, Pad } from '../part';
 import { screwsAtStart } from '../work';
 import type { JobAct } from './act';
-import { type DecideContext, type Report, decide, decideReport } from './decide';
+import { type Report, decide, decideReport } from './decide';
 import { expectedLayout } from './expect';
-import { type Job, type JobState, jobState } from './job';
+import { type JobState, jobState, newJob } from './job';
+import type { DecideContext } from './permit';
 import { type TakeIn, takeInFacts } from './take-in';
 
 export const profile = DeviceProfile.parse(ospreyData);
@@ -39,22 +40,7 @@ export class Bench {
   state: JobState;
 
   constructor(given: TakeIn = takeIn) {
-    const job: Job = {
-      schema: 'jicara.job/1',
-      id: 'Q-0412',
-      route: 'copy-on-dock',
-      takeIn: given,
-      measures: {},
-      choice: null,
-      wish: null,
-      dock: null,
-      copy: null,
-      outcome: null,
-      lastStart: null,
-      readings: {},
-      proved: false,
-      handedOver: null,
-    };
+    const job = newJob('Q-0412', given);
     const facts = [
       ...takeInFacts(given, profile.opening.chargeBelowPercent),
       ...screwsAtStart(profile.procedure),

@@ -49,6 +49,24 @@ export const Job = z.object({
 });
 export type Job = z.infer<typeof Job>;
 
+/** A job as it begins: taken in, nothing chosen. */
+export const newJob = (id: string, takeIn: TakeIn): Job => ({
+  schema: 'jicara.job/1',
+  id,
+  route: 'copy-on-dock',
+  takeIn,
+  measures: {},
+  choice: null,
+  wish: null,
+  dock: null,
+  copy: null,
+  outcome: null,
+  lastStart: null,
+  readings: {},
+  proved: false,
+  handedOver: null,
+});
+
 /** One line of the append-only history. */
 export const HistoryEntry = z.object({
   at: z.iso.datetime(),

@@ -2,6 +2,7 @@
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { Button } from '../button';
+import { DialogFrame } from '../dialog-frame';
 
 const most = 2000;
 
@@ -23,48 +24,39 @@ export function NoteDialog({
     onOpenChange(false);
   };
   return (
-    <Dialog.Root open={open} onOpenChange={onOpenChange}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-20 bg-lacquer/60" />
-        <Dialog.Content
-          className="fixed left-1/2 top-1/3 z-30 w-[min(92vw,560px)] -translate-x-1/2 rounded-2xl border bg-surface p-5"
-          aria-describedby={undefined}
+    <DialogFrame title="Note" open={open} onOpenChange={onOpenChange}>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void save();
+        }}
+      >
+        <textarea
+          aria-label="Note"
+          dir="auto"
+          rows={4}
+          className="w-full rounded-xl border border-line-strong bg-ground p-3"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          aria-invalid={tooLong || undefined}
+        />
+        <p
+          className={`text-[13px] ${tooLong ? 'font-semibold text-over' : 'text-soft'}`}
+          role={tooLong ? 'alert' : undefined}
         >
-          <Dialog.Title className="mb-2 text-xl">Note</Dialog.Title>
-          <form
-            onSubmit={(event) => {
-              event.preventDefault();
-              void save();
-            }}
-          >
-            <textarea
-              aria-label="Note"
-              dir="auto"
-              rows={4}
-              className="w-full rounded-xl border border-line-strong bg-ground p-3"
-              value={text}
-              onChange={(event) => setText(event.target.value)}
-              aria-invalid={tooLong || undefined}
-            />
-            <p
-              className={`text-[13px] ${tooLong ? 'font-semibold text-over' : 'text-soft'}`}
-              role={tooLong ? 'alert' : undefined}
-            >
-              {tooLong
-                ? `${text.trim().length} characters: at most ${most}. Shorten it.`
-                : 'It stands in the history and on the hand-over sheet.'}
-            </p>
-            <div className="mt-3 flex gap-3">
-              <Button kind="main" type="submit" disabled={text.trim() === '' || tooLong}>
-                Keep the note
-              </Button>
-              <Dialog.Close asChild>
-                <Button keyName="Esc">Cancel</Button>
-              </Dialog.Close>
-            </div>
-          </form>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+          {tooLong
+            ? `${text.trim().length} characters: at most ${most}. Shorten it.`
+            : 'It stands in the history and on the hand-over sheet.'}
+        </p>
+        <div className="mt-3 flex gap-3">
+          <Button kind="main" type="submit" disabled={text.trim() === '' || tooLong}>
+            Keep the note
+          </Button>
+          <Dialog.Close asChild>
+            <Button keyName="Esc">Cancel</Button>
+          </Dialog.Close>
+        </div>
+      </form>
+    </DialogFrame>
   );
 }

@@ -1,0 +1,86 @@
+import {
+  type Estimate,
+  type Margin,
+  about,
+  atLeast,
+  atMost,
+  exact,
+  missing,
+  named,
+  oneOf,
+  within,
+} from '../margin';
+import { type FitQuestion, type OldDrive, driveBytes, sheet } from './question';
+
+/** Capacity the device takes, room for the old data and the old parts, sector size. */
+export function capacityMargins(
+  { profile, drive }: FitQuestion,
+  old: OldDrive | null,
+  freeBytes: number,
+): Margin[] {
+  const label = exact(drive.labelGB, { kind: 'data-sheet-typical', note: 'label capacity' });
+  const margins = [
+    within(
+      {
+        id: 'capacity',
+        what: 'Capacity the device takes',
+        unit: 'GB',
+        remedy: 'Choose a size that the device accepts.',
+      },
+      label,
+      profile.limits.capacityFromGB,
+      profile.limits.capacityToGB,
+    ),
+  ];
+  if (!old) return margins;
+  const used: Estimate = !old.dataToKeep
+    ? exact(0, { kind: 'owner', note: 'no data to keep' })
+    : old.usedBytes === null
+      ? missing('how full the old drive is', 'Read it in the device’s settings, or on the dock.')
+      : about(old.usedBytes, 0, 0, { kind: 'owner', note: 'as stated at take-in' });
+  margins.push(
+    atMost(
+      {
+        id: 'old-data',
+        what: 'Room for the old data',
+        unit: 'bytes',
+        remedy: 'Choose a larger drive, or have the owner clear some out first.',
+      },
+      used,
+      exact(freeBytes, {
+        kind: 'computed',
+        note: 'shown as free: drive less tables, system parts and file system',
+      }),
+    ),
+    atLeast(
+      {
+        id: 'carry-over',
+        what: 'Room for the old parts',
+        unit: 'bytes',
+        remedy:
+          'A copy on the dock carries whole parts: choose a drive that is at least as large as the old one.',
+      },
+      exact(driveBytes(drive), { kind: 'specification', note: 'sectors by label, IDEMA LBA1-03' }),
+      exact(driveBytes({ labelGB: old.labelGB, sectorBytes: 512 }), {
+        kind: 'specification',
+        note: 'old drive, sectors by label',
+      }),
+    ),
+  );
+  if (drive.sectorBytes !== 512) {
+    margins.push(
+      oneOf(
+        {
+          id: 'sector',
+          what: 'Sector size',
+          unit: 'none',
+          remedy: 'Choose a drive with 512-byte sectors: these file systems cannot change theirs.',
+        },
+        named(`${drive.sectorBytes}`, sheet(drive)),
+        ['512'],
+        { kind: 'specification', note: 'sector size of the old drive' },
+      ),
+    );
+  }
+  return margins;
+}

@@ -1,0 +1,137 @@
+import type { DeviceProfile } from '../device';
+import type { Layout } from '../disk';
+import type { Drive, Pad } from '../part';
+import { type Fault, type Result, ok, refuse } from '../result';
+import { type Act, type Stop, factValue, holdOn, isTrue } from '../work';
+import type { JobAct } from './act';
+import { type JobContext, holdsOf, nextAct } from './acts-of';
+import type { JobState } from './job';
+
+/** The catalogue as far as acts name it, and the layout as read on the dock once there is one. */
+export type DecideContext = JobContext & {
+  profile: DeviceProfile;
+  findDrive: (id: string) => Drive | null;
+  findPad: (id: string) => Pad | null;
+  /** Layout from the bytes on the dock, or the expected one before. */
+  layout: Layout | null;
+};
+
+const holdFault = (state: JobState, context: JobContext, stops: Stop[]): Fault | null => {
+  const hold = holdOn(holdsOf(state, context), stops);
+  return hold && { code: `hold-${hold.code}`, sentence: `${hold.what}. ${hold.why}`, remedy: hold.remedy };
+};
+
+const stopsOfStep = (act: Act): Stop[] => [
+  ...(act.station === 'open' ? (['opening'] as const) : []),
+  ...(act.station === 'swap' ? (['swap'] as const) : []),
+  ...(act.touchesBoard ? (['board'] as const) : []),
+];
+
+const needWords = (fact: string, value: boolean) => `${fact} must be ${value ? 'so' : 'not so'}`;
+
+/** May this step be done now? It must be the next one, held by nothing, with its needs met. */
+export function permitStep(state: JobState, context: JobContext, stepId: string): Result<Act> {
+  const next = nextAct(state, context);
+  if (!next) return refuse('hands-done', 'All acts of the hands are done.', 'Go on to First power.');
+  if (next.id !== stepId) {
+    return state.doneSteps.includes(stepId)
+      ? refuse('step-done', 'This step is done already.', `Next: ${next.title}.`)
+      : refuse('step-order', 'Another step comes first.', `Next: ${next.title}.`);
+  }
+  const held = holdFault(state, context, stopsOfStep(next));
+  if (held) return { ok: false, fault: held };
+  const need = next.needs.find(({ fact, value }) => factValue(state.facts, fact) !== value);
+  if (need)
+    return refuse(
+      'step-need',
+      `Not yet: ${needWords(need.fact, need.value)}.`,
+      'Do the steps in their order.',
+    );
+  return ok(next);
+}
+
+/**
+ * May this act be done now? The server asks before anything starts, and again with the act itself.
+ * Returns the fault with its remedy, or nothing.
+ */
+export function permit(
+  state: JobState,
+  act: JobAct | { kind: 'dock' },
+  context: DecideContext,
+): Result<null> {
+  const { job, facts } = state;
+  if (job.handedOver && act.kind !== 'note') {
+    return refuse('closed', 'This job was handed over.', 'Take the device in again for further work.');
+  }
+  const held = (stops: Stop[]): Result<null> => {
+    const fault = holdFault(state, context, stops);
+    return fault ? { ok: false, fault } : ok(null);
+  };
+  switch (act.kind) {
+    case 'amend':
+      return state.doneSteps.length > 0
+        ? refuse('opened', 'The device has been opened: what was taken in stands.', 'Add a note instead.')
+        : ok(null);
+    case 'choose':
+      return job.dock
+        ? refuse(
+            'docked',
+            'The drives lie on the dock already.',
+            'Finish this copy, or take the device in again with another drive.',
+          )
+        : ok(null);
+    case 'lay-out':
+      return isTrue(facts, 'copy.begun')
+        ? refuse('copy-begun', 'The copy has begun with the layout as it was.', 'Finish it first.')
+        : ok(null);
+    case 'dock':
+      if (!job.choice || !job.wish)
+        return refuse(
+          'no-layout',
+          'No drive or layout is chosen yet.',
+          'Choose a drive at Fit and lay it out at Data.',
+        );
+      if (job.dock)
+        return refuse(
+          'docked',
+          'Both drives lie on the dock already.',
+          'Type the bench label of the new one.',
+        );
+      return factValue(facts, 'drive.inserted') === false
+        ? ok(null)
+        : refuse(
+            'drive-inside',
+            'The old drive is still in the device.',
+            'Open the device and draw it out first.',
+          );
+    case 'arm':
+      return job.dock
+        ? ok(null)
+        : refuse('not-docked', 'No drive lies on the dock.', 'Put both drives in the dock first.');
+    case 'copy':
+      if (!job.dock)
+        return refuse('not-docked', 'No drive lies on the dock.', 'Put both drives in the dock first.');
+      return held(['copy', 'first-write']);
+    case 'switch-on':
+    case 'observe-start': {
+      const fault = holdFault(state, context, ['first-power']);
+      if (fault) return { ok: false, fault };
+      return nextAct(state, context) === null
+        ? ok(null)
+        : refuse('not-closed', 'The device is not closed yet.', 'Finish the steps of Close first.');
+    }
+    case 'read':
+      return isTrue(facts, 'device.started')
+        ? ok(null)
+        : refuse('not-started', 'The device has not started yet.', 'Switch it on at First power.');
+    case 'hand-over': {
+      const fault = holdFault(state, context, ['sheet']);
+      if (fault) return { ok: false, fault };
+      return job.proved
+        ? ok(null)
+        : refuse('not-proved', 'The result is not proved yet.', 'Finish Prove first.');
+    }
+    default:
+      return ok(null);
+  }
+}

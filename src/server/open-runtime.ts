@@ -1,0 +1,56 @@
+import { join } from 'node:path';
+import { type Result, ok } from '@/core/result';
+import { Dock, type Threads, workerThreads } from '@/dock';
+import { CopyRuns } from './copy-runs';
+import { type Database, openDatabase } from './database';
+import { seedDemo } from './demo';
+import { lockFolder } from './folder-lock';
+import { migrate, readMigrations } from './migrate';
+import type { Runtime } from './runtime';
+
+export type RuntimeOptions = {
+  dataFolder: string;
+  projectFolder: string;
+  kind: 'demo' | 'own';
+  now?: () => Date;
+  threads?: Threads;
+  /** Tests: a database in memory instead of one in the folder. */
+  database?: Database;
+};
+
+/** Opens a workshop: lock, database, migrations, demo data where asked. Fault: what the lock or a migration says. */
+export async function openRuntime(options: RuntimeOptions): Promise<Result<Runtime>> {
+  const lock = lockFolder(options.dataFolder);
+  if (!lock.ok) return lock;
+  const database = options.database ?? (await openDatabase(join(options.dataFolder, 'database')));
+  const migrated = await migrate(
+    database,
+    await readMigrations(join(options.projectFolder, 'src/server/migrations')),
+  );
+  if (!migrated.ok) {
+    await database.close();
+    lock.value();
+    return migrated;
+  }
+  const dock = new Dock(join(options.dataFolder, 'dock'), options.threads ?? workerThreads);
+  const copies = new CopyRuns(dock);
+  const streams = new Set<() => void>();
+  const runtime: Runtime = {
+    database,
+    dock,
+    copies,
+    now: options.now ?? (() => new Date()),
+    projectFolder: options.projectFolder,
+    sources: new Map(),
+    docking: new Set(),
+    streams,
+    close: async () => {
+      for (const end of streams) end();
+      await copies.close();
+      await database.close();
+      lock.value();
+    },
+  };
+  if (options.kind === 'demo') await seedDemo(runtime);
+  return ok(runtime);
+}

@@ -1,0 +1,118 @@
+import type { DeviceProfile } from '@/core/device';
+import { type TakeIn, TakeInForm as TakeInSchema } from '@/core/job';
+import { clip, parseBytes, parseDecimal, showBytes } from '@/core/units';
+import { isoToLocal, localToIso } from './zoned-time';
+
+/** The take-in form as it is typed: texts and choices, before anything is parsed. */
+export type Typed = {
+  profileId: string;
+  owner: string;
+  serial: string;
+  place: string;
+  wish: 'bigger' | 'replace';
+  wanted: string;
+  keep: 'yes' | 'no';
+  sizeCode: string;
+  label: string;
+  used: string;
+  encryption: TakeIn['encryption'];
+  card: TakeIn['card'];
+  swollen: TakeIn['swollen'];
+  consent: 'yes' | 'no';
+  charge: string;
+  promised: string;
+  note: string;
+};
+
+export type Faults = Partial<Record<keyof Typed, string>>;
+
+/** Whole label gigabytes from "512 GB", "2 TB" or a bare number of gigabytes. */
+function gigabytes(text: string): number | string {
+  const parsed = /^\d+$/u.test(text.trim())
+    ? { ok: true as const, value: Number(text) * 1e9 }
+    : parseBytes(text);
+  return parsed.ok ? Math.round(parsed.value / 1e9) : `${parsed.fault.sentence} ${parsed.fault.remedy}`;
+}
+
+const fieldOf: Record<string, keyof Typed> = {
+  wantedGB: 'wanted',
+  'oldDrive.sizeCode': 'sizeCode',
+  'oldDrive.labelGB': 'label',
+  'oldDrive.usedBytes': 'used',
+  chargePercent: 'charge',
+  promisedAt: 'promised',
+};
+
+/** What was typed, as a take-in, or what is wrong by field. */
+export function readTyped(typed: Typed, timeZone: string): { takeIn: TakeIn | null; faults: Faults } {
+  const faults: Faults = {};
+  const sized = (field: 'wanted' | 'label') => {
+    const value = gigabytes(typed[field]);
+    if (typeof value === 'string') faults[field] = value;
+    return typeof value === 'string' ? 1 : value;
+  };
+  let usedBytes: number | null = null;
+  if (typed.used.trim() !== '') {
+    const parsed = parseBytes(typed.used);
+    if (parsed.ok) usedBytes = parsed.value;
+    else faults.used = `${parsed.fault.sentence} ${parsed.fault.remedy}`;
+  }
+  let chargePercent: number | null = null;
+  if (typed.charge.trim() !== '') {
+    const parsed = parseDecimal(typed.charge.replace('%', ''));
+    if (parsed.ok) chargePercent = parsed.value;
+    else faults.charge = `“${clip(typed.charge)}” is no charge. Type a number from 0 to 100.`;
+  }
+  const promisedAt = typed.promised === '' ? null : localToIso(typed.promised, timeZone);
+  if (typed.promised !== '' && promisedAt === null)
+    faults.promised = 'This is no time. Pick a day and an hour.';
+  const parsed = TakeInSchema.safeParse({
+    profileId: typed.profileId,
+    owner: typed.owner,
+    serial: typed.serial,
+    place: typed.place,
+    wish: typed.wish,
+    wantedGB: sized('wanted'),
+    dataToKeep: typed.keep === 'yes',
+    oldDrive: { sizeCode: typed.sizeCode.trim().toUpperCase(), labelGB: sized('label'), usedBytes },
+    encryption: typed.encryption,
+    card: typed.card,
+    swollen: typed.swollen,
+    consent: typed.consent === 'yes',
+    chargePercent,
+    promisedAt,
+    note: typed.note,
+  });
+  if (!parsed.success) {
+    for (const issue of parsed.error.issues) {
+      const path = issue.path.join('.');
+      const field = fieldOf[path] ?? (path as keyof Typed);
+      faults[field] ??= issue.message;
+    }
+  }
+  return { takeIn: parsed.success && Object.keys(faults).length === 0 ? parsed.data : null, faults };
+}
+
+/** What a form begins with: the job's own answers, or what the device's maker usually delivers. */
+export function startTyped(initial: TakeIn | null, profiles: DeviceProfile[], timeZone: string): Typed {
+  const first = profiles[0]?.deliveredDrives[0];
+  return {
+    profileId: initial?.profileId ?? profiles[0]?.id ?? '',
+    owner: initial?.owner ?? '',
+    serial: initial?.serial ?? '',
+    place: initial?.place ?? '',
+    wish: initial?.wish ?? 'bigger',
+    wanted: initial ? `${initial.wantedGB} GB` : '',
+    keep: initial && !initial.dataToKeep ? 'no' : 'yes',
+    sizeCode: initial?.oldDrive.sizeCode ?? first?.sizeCode ?? '',
+    label: initial ? `${initial.oldDrive.labelGB} GB` : first ? `${first.labelGB} GB` : '',
+    used: initial?.oldDrive.usedBytes == null ? '' : showBytes(initial.oldDrive.usedBytes).replace(/,/gu, ''),
+    encryption: initial?.encryption ?? 'unknown',
+    card: initial?.card ?? 'unknown',
+    swollen: initial?.swollen ?? 'unknown',
+    consent: initial?.consent ? 'yes' : 'no',
+    charge: initial?.chargePercent == null ? '' : String(initial.chargePercent),
+    promised: initial?.promisedAt ? isoToLocal(initial.promisedAt, timeZone) : '',
+    note: initial?.note ?? '',
+  };
+}
