@@ -28,7 +28,7 @@ export function SheetPaper({ sheet, options, workshop, draft }: Props) {
   return (
     <article
       aria-label="Hand-over sheet"
-      className="mx-auto w-full max-w-[800px] bg-white px-9 py-8 text-[14px] text-[#1d1512] shadow-[0_0_0_1px_var(--line)] [--clear-fill:#2c8a76] [--clear:#1b7261] [--over:#a7253a] [--soft:#5d4d40] [--tight-fill:#c98e1b] [--tight:#8a5606] print:max-w-none print:p-0 print:shadow-none"
+      className="mx-auto w-full max-w-[800px] bg-white px-4 py-5 sm:px-9 sm:py-8 text-[14px] text-[#1d1512] shadow-[0_0_0_1px_var(--line)] [--clear-fill:#2c8a76] [--clear:#1b7261] [--over:#a7253a] [--soft:#5d4d40] [--tight-fill:#c98e1b] [--tight:#8a5606] print:max-w-none print:p-0 print:shadow-none"
     >
       {draft && (
         <p className="mb-3 border-2 border-[#8a5606] px-3 py-1 font-semibold text-[#8a5606]">
@@ -46,7 +46,7 @@ export function SheetPaper({ sheet, options, workshop, draft }: Props) {
         For {sheet.owner}
         {sheet.place && `, ${sheet.place}`}. Serial number {sheet.serial || 'not given'}.
       </p>
-      <div className="mt-4 grid grid-cols-2 gap-6">
+      <div className="mt-4 grid gap-6 sm:grid-cols-2 print:grid-cols-2">
         <div>
           <h3 className="text-[15px]">Before</h3>
           <p className="font-display text-[24px] font-bold">{size(sheet.before.bytes)}</p>
@@ -61,55 +61,59 @@ export function SheetPaper({ sheet, options, workshop, draft }: Props) {
         </div>
       </div>
       <h3 className="mt-5 text-[16px]">Measured and checked</h3>
-      <table className="mt-1 w-full border-collapse text-[13px]">
-        <thead>
-          <tr>
-            <th className={th}>Check</th>
-            <th className={th}>Value</th>
-            <th className={th}>Limit</th>
-            <th className={`${th} text-right`}>Left</th>
-            <th className={th}>Verdict</th>
-          </tr>
-        </thead>
-        <tbody>
-          {sheet.margins.map(({ station, margin }) => (
-            <tr key={`${station}-${margin.id}`}>
-              <td className={td}>{margin.what}</td>
-              <td className={`${td} figures`}>
-                {showEstimate(margin.value, margin.unit, marginOptions(sheet, station, options))}
-              </td>
-              <td className={td}>
-                {showLimit(margin.limit, margin.unit, marginOptions(sheet, station, options))}
-              </td>
-              <td className={`${td} figures text-right`}>
-                {showLeft(margin, marginOptions(sheet, station, options))}
-              </td>
-              <td className={td}>
-                <span className="flex items-center gap-1.5">
-                  <BowlSign verdict={margin.verdict} use={margin.use} size={20} />
-                  {verdictWord[margin.verdict]}
-                </span>
-              </td>
+      <div className="overflow-x-auto">
+        <table className="mt-1 w-full border-collapse text-[13px]">
+          <thead>
+            <tr>
+              <th className={th}>Check</th>
+              <th className={th}>Value</th>
+              <th className={th}>Limit</th>
+              <th className={`${th} text-right`}>Left</th>
+              <th className={th}>Verdict</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {sheet.margins.map(({ station, margin }) => (
+              <tr key={`${station}-${margin.id}`}>
+                <td className={td}>{margin.what}</td>
+                <td className={`${td} figures`}>
+                  {showEstimate(margin.value, margin.unit, marginOptions(sheet, station, options))}
+                </td>
+                <td className={td}>
+                  {showLimit(margin.limit, margin.unit, marginOptions(sheet, station, options))}
+                </td>
+                <td className={`${td} figures text-right`}>
+                  {showLeft(margin, marginOptions(sheet, station, options))}
+                </td>
+                <td className={td}>
+                  <span className="flex items-center gap-1.5">
+                    <BowlSign verdict={margin.verdict} use={margin.use} size={20} />
+                    {verdictWord[margin.verdict]}
+                  </span>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       {habitNote(sheet) && <p className="mt-1 text-[13px]">{habitNote(sheet)}</p>}
       {sheet.partitions.length > 0 && (
         <>
           <h3 className="mt-5 text-[16px]">Partitions</h3>
-          <table className="mt-1 w-full border-collapse text-[13px]">
-            <tbody>
-              {sheet.partitions.map((part) => (
-                <tr key={part.name}>
-                  <td className={td}>{part.name}</td>
-                  <td className={`${td} figures`}>{size(part.beforeBytes)}</td>
-                  <td className={`${td} figures`}>{size(part.afterBytes)}</td>
-                  <td className={td}>{part.change}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <div className="overflow-x-auto">
+            <table className="mt-1 w-full border-collapse text-[13px]">
+              <tbody>
+                {sheet.partitions.map((part) => (
+                  <tr key={part.name}>
+                    <td className={td}>{part.name}</td>
+                    <td className={`${td} figures`}>{size(part.beforeBytes)}</td>
+                    <td className={`${td} figures`}>{size(part.afterBytes)}</td>
+                    <td className={td}>{part.change}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
         </>
       )}
       {sheet.copy && (
@@ -120,7 +124,7 @@ export function SheetPaper({ sheet, options, workshop, draft }: Props) {
           <span className="figures break-all text-[12px]">{sheet.copy.sha256}</span>
         </p>
       )}
-      <div className="mt-4 grid grid-cols-2 gap-6">
+      <div className="mt-4 grid gap-6 sm:grid-cols-2 print:grid-cols-2">
         <div>
           <h3 className="text-[16px]">Parts</h3>
           {sheet.parts.map((part) => (

@@ -46,7 +46,13 @@ export function TakeInForm({ profiles, initial, settings, submitWords, onSubmit,
       ),
     };
   };
-  const { register, control, handleSubmit, setValue, formState } = useForm<Typed>({
+  const {
+    register,
+    control,
+    handleSubmit,
+    setValue,
+    formState: { errors, dirtyFields },
+  } = useForm<Typed>({
     defaultValues: startTyped(initial, profiles, settings.timeZone),
     resolver,
     mode: 'onTouched',
@@ -61,7 +67,7 @@ export function TakeInForm({ profiles, initial, settings, submitWords, onSubmit,
     setSending(false);
   });
   useKeys({ Enter: () => void submit(), Escape: onCancel });
-  const error = (name: keyof Typed) => formState.errors[name]?.message;
+  const error = (name: keyof Typed) => errors[name]?.message;
   const choice = <N extends keyof Typed>(
     name: N,
     legend: string,
@@ -83,8 +89,8 @@ export function TakeInForm({ profiles, initial, settings, submitWords, onSubmit,
   const pickProfile = (id: string) => {
     setValue('profileId', id);
     const delivered = profiles.find((p) => p.id === id)?.deliveredDrives[0];
-    if (delivered && !formState.dirtyFields.sizeCode) setValue('sizeCode', delivered.sizeCode);
-    if (delivered && !formState.dirtyFields.label) setValue('label', `${delivered.labelGB} GB`);
+    if (delivered && !dirtyFields.sizeCode) setValue('sizeCode', delivered.sizeCode);
+    if (delivered && !dirtyFields.label) setValue('label', `${delivered.labelGB} GB`);
   };
   return (
     <form
@@ -110,8 +116,8 @@ export function TakeInForm({ profiles, initial, settings, submitWords, onSubmit,
           </>
         }
         say={
-          Object.keys(formState.errors).length > 0
-            ? `${Object.keys(formState.errors).length} to correct, marked in the form.`
+          Object.keys(errors).length > 0
+            ? `${Object.keys(errors).length} to correct, marked in the form.`
             : 'What is left empty stays “not known” and may hold the job up later.'
         }
       >

@@ -33,7 +33,7 @@ export function BenchScreen({ view }: { view: BenchView }) {
   const late = view.cards.filter((card) => card.promise.verdict === 'over').length;
   return (
     <Shell frame={view.frame} at="bench" jobs={findableJobs(view)}>
-      <div className="flex items-baseline gap-4 border-b bg-surface px-5 py-3.5">
+      <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b bg-surface px-5 py-3.5">
         <h1 className="text-[26px]">{showDay(view.frame.now, settings)}</h1>
         <p className="text-soft">
           {view.cards.length} {view.cards.length === 1 ? 'device' : 'devices'} on the bench
@@ -79,7 +79,7 @@ export function BenchScreen({ view }: { view: BenchView }) {
           </>
         )}
       </main>
-      <div className="flex min-h-16 items-center gap-3 border-t bg-surface px-5 py-2">
+      <div className="flex min-h-16 flex-wrap items-center gap-3 border-t bg-surface px-5 py-2">
         {next ? (
           <Button kind="main" keyName="Enter" onClick={go}>
             Go to {next.id}: {stationNames[next.station].toLowerCase()}

@@ -39,7 +39,7 @@ export type TakeIn = z.infer<typeof TakeIn>;
 /** A form is looser than its answer: used data cannot be more than the drive. */
 export const TakeInForm = TakeIn.superRefine((takeIn, context) => {
   const { usedBytes, labelGB } = takeIn.oldDrive;
-  if (usedBytes !== null && usedBytes > labelGB * 1e9) {
+  if (usedBytes !== null && labelGB > 0 && usedBytes > labelGB * 1e9) {
     context.addIssue({
       code: 'custom',
       path: ['oldDrive', 'usedBytes'],

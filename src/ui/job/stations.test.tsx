@@ -1,0 +1,303 @@
+import { act as flush, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
+import type { JobAct, JobView } from '@/core/job';
+import { nextAct } from '@/core/job';
+import { Bench, dock, proof, takeIn } from '@/core/job/job.test.data';
+import { CarryOverStation } from './carry-over-station';
+import { DataStation } from './data-station';
+import { FirstPowerStation } from './first-power-station';
+import { FitStation } from './fit-station';
+import { HandOverStation } from './hand-over-station';
+import { HandsStation } from './hands-station';
+import { ProveStation } from './prove-station';
+import { viewOf } from './view.test.data';
+
+let acts: JobAct[] = [];
+const props = (view: JobView) => ({
+  view,
+  busy: false,
+  openNote: () => {},
+  goOn: null,
+  act: async (what: JobAct) => {
+    acts.push(what);
+    return true;
+  },
+});
+const press = (key: string, more: object = {}) => fireEvent.keyDown(window, { key, ...more });
+const button = (name: string | RegExp) => screen.getByRole<HTMLButtonElement>('button', { name });
+
+beforeEach(() => {
+  acts = [];
+});
+afterEach(cleanup);
+
+function chosen(given = takeIn) {
+  const bench = new Bench(given);
+  bench.do({ kind: 'choose', driveId: 'ostrel-marl-2000', padId: 'lindrel-soft-250' });
+  bench.do({ kind: 'lay-out', holdBackPercent: 0 });
+  return bench;
+}
+
+function hands(bench: Bench, station: string) {
+  for (
+    let next = nextAct(bench.state, bench.context);
+    next?.station === station;
+    next = nextAct(bench.state, bench.context)
+  ) {
+    bench.do({ kind: 'step', stepId: next.id });
+  }
+  return bench;
+}
+
+function copied() {
+  const bench = hands(chosen(), 'open');
+  bench.report({ kind: 'docked', dock });
+  bench.report({ kind: 'copied', proof });
+  return bench;
+}
+
+describe('fit', () => {
+  it('says first whether it fits and what is tightest, and chooses by Enter', () => {
+    render(<FitStation {...props(viewOf(new Bench()))} />);
+    expect(screen.getByText('It fits.')).toBeTruthy();
+    press('Enter');
+    expect(acts).toEqual([{ kind: 'choose', driveId: 'pirrin-seam-2000', padId: 'lindrel-soft-300' }]);
+  });
+
+  it('answers anew for another drive or pad, without asking the server', () => {
+    render(<FitStation {...props(viewOf(new Bench()))} />);
+    fireEvent.click(screen.getByRole('radio', { name: /Kelvane Dusk 2000/u }));
+    expect(screen.getByText('It does not fit.')).toBeTruthy();
+    fireEvent.click(screen.getByRole('radio', { name: /Kelvane Vesper 2000/u }));
+    expect(screen.getByText('Not known yet.')).toBeTruthy();
+    fireEvent.click(screen.getByRole('radio', { name: /Ostrel Marl 2000/u }));
+    fireEvent.click(screen.getByRole('radio', { name: 'Firm 2.0' }));
+    expect(screen.queryByText('It fits.')).toBeNull();
+    expect(acts).toEqual([]);
+  });
+
+  it('draws the cut from the same numbers', () => {
+    render(<FitStation {...props(viewOf(new Bench()))} />);
+    expect(screen.getByRole('img', { name: /Gap between chips and sink 2\.13/u })).toBeTruthy();
+  });
+
+  it('stands once the drives lie on the dock', () => {
+    render(<FitStation {...props(viewOf(copied()))} />);
+    expect(button(/Choose/u).disabled).toBe(true);
+    press('Enter');
+    expect(acts).toEqual([]);
+  });
+});
+
+describe('data', () => {
+  it('shows the ribbons, follows the share held back, and accepts by Enter', () => {
+    const bench = new Bench();
+    bench.do({ kind: 'choose', driveId: 'ostrel-marl-2000', padId: 'lindrel-soft-250' });
+    render(<DataStation {...props(viewOf(bench))} />);
+    expect(screen.getByRole('img', { name: /system and games: 511 GB to 2 TB, grows/u })).toBeTruthy();
+    fireEvent.click(screen.getByRole('radio', { name: 'Hold 10 % back' }));
+    expect(screen.getByRole('img', { name: /to 1\.8 TB, grows/u })).toBeTruthy();
+    press('Enter');
+    expect(acts).toEqual([{ kind: 'lay-out', holdBackPercent: 10 }]);
+  });
+
+  it('refuses a share that is no number, and holds while encryption is on', () => {
+    render(<DataStation {...props(viewOf(chosen({ ...takeIn, encryption: 'yes' })))} />);
+    expect(screen.getByText(/Held: encryption is on/u)).toBeTruthy();
+    fireEvent.click(screen.getByRole('radio', { name: 'Own share' }));
+    fireEvent.change(screen.getByLabelText('Held back, %'), { target: { value: 'half' } });
+    expect(screen.getByText(/is not a number/u)).toBeTruthy();
+    expect(button('Accept this layout').disabled).toBe(true);
+    fireEvent.click(button('Encryption is off now'));
+    expect(acts).toEqual([{ kind: 'observe', fact: 'encryption.on', value: false }]);
+  });
+});
+
+describe('open, swap, close', () => {
+  it('does one step for one press, and none for a held one', () => {
+    render(<HandsStation station="open" {...props(viewOf(chosen()))} />);
+    press(' ');
+    press(' ', { repeat: true });
+    press(' ', { repeat: true });
+    expect(acts).toEqual([{ kind: 'step', stepId: 'power-off' }]);
+  });
+
+  it('leaves keys typed into a field there, and Space on a button to the button', () => {
+    render(<HandsStation station="open" {...props(viewOf(chosen({ ...takeIn, chargePercent: 60 })))} />);
+    fireEvent.keyDown(screen.getByLabelText(/Charge shown now/u), { key: ' ' });
+    fireEvent.keyDown(button('Note'), { key: ' ' });
+    expect(acts).toEqual([]);
+  });
+
+  it('shows a hold with its reason and remedy, and does nothing while it stands', () => {
+    render(<HandsStation station="open" {...props(viewOf(chosen({ ...takeIn, card: 'yes' })))} />);
+    expect(screen.getByText('The case snaps a card that is left in.')).toBeTruthy();
+    press(' ');
+    expect(acts).toEqual([]);
+    fireEvent.click(button('The card is out'));
+    expect(acts).toEqual([{ kind: 'observe', fact: 'card.inserted', value: false }]);
+  });
+
+  it('says what to try when stuck, how safe the board is, and what lies in the bowl', () => {
+    const bench = chosen();
+    for (const stepId of ['power-off', 'grips', 'back-screws']) bench.do({ kind: 'step', stepId });
+    render(<HandsStation station="open" {...props(viewOf(bench))} />);
+    expect(screen.getByText('Board not yet safe to touch')).toBeTruthy();
+    expect(screen.getByRole('img', { name: /7 of 14 screws in it/u })).toBeTruthy();
+    expect(screen.getByText(/under the feet, 3 screws of 14 mm/u)).toBeTruthy();
+    press('s');
+    expect(screen.getByText('Stuck: never force it.')).toBeTruthy();
+    press('Backspace');
+    expect(acts).toEqual([{ kind: 'step-back' }]);
+  });
+
+  it('comes out of the bowl in the other order, and ends with none in it', () => {
+    const bench = hands(copied(), 'swap');
+    const { unmount } = render(<HandsStation station="close" {...props(viewOf(bench))} />);
+    expect(screen.getByText(/coming out of the bowl next/u).textContent).toContain('fan, 1 screw of 6 mm');
+    unmount();
+    render(<HandsStation station="close" {...props(viewOf(hands(bench, 'close')))} />);
+    expect(screen.getByText('All steps here are done')).toBeTruthy();
+    expect(screen.getByRole('img', { name: /0 of 14 screws in it/u })).toBeTruthy();
+  });
+});
+
+describe('carry over', () => {
+  const docked = () => {
+    const bench = hands(chosen(), 'open');
+    bench.report({ kind: 'docked', dock });
+    return bench;
+  };
+
+  it('docks, arms by the typed label, then starts', () => {
+    const bench = hands(chosen(), 'open');
+    const { unmount } = render(<CarryOverStation copy={{ kind: 'none' }} {...props(viewOf(bench))} />);
+    press('Enter');
+    unmount();
+    bench.report({ kind: 'docked', dock });
+    const armed = render(<CarryOverStation copy={{ kind: 'none' }} {...props(viewOf(bench))} />);
+    expect(button('Arm the new drive').disabled).toBe(true);
+    fireEvent.change(screen.getByLabelText('Bench label of the new drive'), { target: { value: 'KV-2207' } });
+    fireEvent.click(button('Arm the new drive'));
+    armed.unmount();
+    bench.do({ kind: 'arm', label: 'KV-2207' });
+    render(<CarryOverStation copy={{ kind: 'none' }} {...props(viewOf(bench))} />);
+    press('Enter');
+    expect(acts).toEqual([
+      { kind: 'dock', caseId: 'tarn-2' },
+      { kind: 'arm', label: 'KV-2207' },
+      { kind: 'copy' },
+    ]);
+  });
+
+  it('says interrupted and never verified, and goes on with one key', () => {
+    const bench = docked();
+    bench.do({ kind: 'arm', label: 'KV-2207' });
+    render(
+      <CarryOverStation
+        copy={{ kind: 'interrupted', verifiedBlocks: 96, fault: null }}
+        {...props(viewOf(bench))}
+      />,
+    );
+    expect(screen.getByRole('alert').textContent).toContain(
+      '96 blocks are read back and matched, the rest is not',
+    );
+    expect(screen.queryByText('Read back and matched')).toBeNull();
+    press('Enter');
+    expect(acts).toEqual([{ kind: 'copy' }]);
+  });
+
+  it('shows progress with what is matched and the time left, and stops safely', () => {
+    const progress = {
+      totalBytes: 400e6,
+      writtenBytes: 220e6,
+      verifiedBytes: 200e6,
+      blocks: 400,
+      verifiedBlocks: 200,
+      rateBytesPerS: 19e6,
+      secondsLeft: 10,
+    };
+    const bench = docked();
+    render(<CarryOverStation copy={{ kind: 'running', progress }} {...props(viewOf(bench))} />);
+    expect(screen.getByRole('progressbar').getAttribute('aria-valuenow')).toBe('50');
+    expect(screen.getByText('about 10 s')).toBeTruthy();
+    press('p');
+    expect(acts).toEqual([{ kind: 'copy-stop' }]);
+  });
+
+  it('waits while the old drive is inside', () => {
+    render(<CarryOverStation copy={{ kind: 'none' }} {...props(viewOf(chosen()))} />);
+    expect(screen.getByText('The old drive is still in the device')).toBeTruthy();
+    press('Enter');
+    expect(acts).toEqual([]);
+  });
+});
+
+describe('first power, prove, hand over', () => {
+  const closed = () => hands(hands(copied(), 'swap'), 'close');
+  const readings = { sizeShownBytes: 1_998_917_140_480, readTestBytesPerS: 6_926_000_000, parts: 3 };
+  const running = () => {
+    const bench = closed();
+    bench.report({
+      kind: 'switched-on',
+      shown: { outcome: 'started', shows: 'Home screen', hint: null, phases: [], readings },
+    });
+    return bench;
+  };
+
+  it('holds first power while screws lie in the bowl', () => {
+    render(<FirstPowerStation {...props(viewOf(hands(copied(), 'swap')))} />);
+    expect(screen.getByText(/Held: 13 screws are not in their holes/u)).toBeTruthy();
+    press('Enter');
+    expect(acts).toEqual([]);
+  });
+
+  it('switches on, and takes what a real device shows instead', () => {
+    render(<FirstPowerStation {...props(viewOf(closed()))} />);
+    press('Enter');
+    fireEvent.click(button('It stays dark'));
+    fireEvent.click(button('Plug the charger in'));
+    expect(acts).toEqual([
+      { kind: 'switch-on' },
+      { kind: 'observe-start', outcome: 'dark' },
+      { kind: 'observe', fact: 'charger.connected', value: true },
+    ]);
+  });
+
+  it('takes readings in the device’s own counting, with half a digit of doubt', async () => {
+    render(<ProveStation {...props(viewOf(running()))} />);
+    fireEvent.change(screen.getByLabelText('Size the device shows'), { target: { value: '1.82 TB' } });
+    await flush(
+      async () => void fireEvent.submit(screen.getByLabelText('Size the device shows').closest('form')!),
+    );
+    expect(acts[0]).toMatchObject({
+      kind: 'read',
+      name: 'size-shown',
+      value: { value: Math.round(1.82 * 2 ** 40), plus: expect.closeTo(0.005 * 2 ** 40, -3) },
+    });
+    fireEvent.change(screen.getByLabelText('Its own read test'), { target: { value: '6900' } });
+    await flush(
+      async () => void fireEvent.submit(screen.getByLabelText('Its own read test').closest('form')!),
+    );
+    expect(screen.getByRole('alert').textContent).toContain('has no unit');
+    expect(acts).toHaveLength(1);
+  });
+
+  it('takes over what the simulated device showed, one after another', async () => {
+    render(<ProveStation {...props(viewOf(running()))} />);
+    await flush(async () => void press('Enter'));
+    expect(acts.map((a) => (a.kind === 'read' ? [a.name, a.value.value] : a.kind))).toEqual([
+      ['size-shown', readings.sizeShownBytes],
+      ['read-test', readings.readTestBytesPerS],
+      ['parts-shown', 3],
+    ]);
+  });
+
+  it('prints a draft and hands nothing over before the proof', () => {
+    render(<HandOverStation {...props(viewOf(running()))} />);
+    const sheet = screen.getByRole('article', { name: 'Hand-over sheet' });
+    expect(within(sheet).getByText(/Draft/u)).toBeTruthy();
+    expect(button('Hand over').disabled).toBe(true);
+    press('Enter');
+    expect(acts).toEqual([]);
+  });
+});

@@ -1,0 +1,84 @@
+import { profile, takeIn } from '@/core/job/job.test.data';
+import { type Typed, readTyped, startTyped } from './take-in-typed';
+
+const zone = 'Europe/Lisbon';
+const filled: Typed = {
+  ...startTyped(null, [profile], zone),
+  owner: 'Bosun',
+  wanted: '2 TB',
+  used: '0,42 GB',
+  charge: '21 %',
+  promised: '2026-07-01T16:30',
+};
+const read = (more: Partial<Typed> = {}) => readTyped({ ...filled, ...more }, zone);
+
+describe('the take-in form as typed', () => {
+  it('begins with the device as its maker usually delivers it, and everything else open', () => {
+    expect(startTyped(null, [profile], zone)).toMatchObject({
+      profileId: profile.id,
+      sizeCode: '2242-S3-M',
+      label: '512 GB',
+      used: '',
+      card: 'unknown',
+      encryption: 'unknown',
+      swollen: 'unknown',
+      consent: 'no',
+    });
+  });
+
+  it('becomes a take-in', () => {
+    expect(read()).toEqual({
+      faults: {},
+      takeIn: expect.objectContaining({
+        owner: 'Bosun',
+        wantedGB: 2000,
+        oldDrive: { sizeCode: '2242-S3-M', labelGB: 512, usedBytes: 420_000_000 },
+        chargePercent: 21,
+        promisedAt: '2026-07-01T15:30:00.000Z',
+      }),
+    });
+  });
+
+  it('reads back what it shows of a job', () => {
+    const again = readTyped(
+      startTyped({ ...takeIn, promisedAt: '2026-11-24T12:15:00.000Z' }, [profile], zone),
+      zone,
+    );
+    expect(again).toEqual({ faults: {}, takeIn: { ...takeIn, promisedAt: '2026-11-24T12:15:00.000Z' } });
+  });
+
+  it('leaves empty fields not known', () => {
+    expect(read({ used: '', charge: '', promised: '' }).takeIn).toMatchObject({
+      oldDrive: { usedBytes: null },
+      chargePercent: null,
+      promisedAt: null,
+    });
+  });
+
+  it.each([
+    ['wanted', '2 T', 'not a unit'],
+    ['wanted', '', 'no unit'],
+    ['label', '0', 'A capacity of 0 GB is none'],
+    ['sizeCode', '2242', 'height class is missing'],
+    ['used', 'half', 'is not a unit'],
+    ['used', '600 GB', 'Check the unit'],
+    ['charge', 'full', 'is no charge'],
+    ['charge', '120', 'Charge goes to 100 %'],
+    ['promised', 'soon', 'This is no time'],
+    ['owner', '   ', 'Say whose device it is'],
+    ['note', 'x'.repeat(10_000), 'under 2,000 characters'],
+  ] as const)('marks %s “%s” with its fix', (field, text, words) => {
+    const { takeIn: none, faults } = read({ [field]: text });
+    expect(none).toBeNull();
+    expect(Object.keys(faults)).toEqual([field]);
+    expect(faults[field]).toContain(words);
+  });
+
+  it('marks every field that is wrong at once', () => {
+    expect(Object.keys(read({ owner: '', wanted: '?', charge: '?' }).faults).sort()).toEqual([
+      'charge',
+      'owner',
+      'wanted',
+    ]);
+  });
+});

@@ -1,0 +1,129 @@
+import type { Browser } from 'playwright-core';
+import {
+  type App,
+  type Seen,
+  act,
+  endApp,
+  hands,
+  openBrowser,
+  openPage,
+  removeFolder,
+  startApp,
+  view,
+} from './app';
+
+jest.setTimeout(180_000);
+let app: App;
+let browser: Browser;
+let seen: Seen;
+const heron = 'Q-0413';
+
+beforeAll(async () => {
+  app = await startApp();
+  browser = await openBrowser();
+  seen = await openPage(browser, app);
+});
+afterAll(async () => {
+  await browser.close();
+  await endApp(app);
+  await removeFolder(app.folder);
+});
+
+it('nothing runs off sideways: laptop, upright tablet, phone', async () => {
+  const { page } = seen;
+  const stations = ['take-in', 'fit', 'data', 'open', 'carry-over', 'first-power', 'prove', 'hand-over'];
+  const wide: string[] = [];
+  for (const [width, height] of [
+    [1280, 800],
+    [820, 1180],
+    [390, 844],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    for (const path of ['/', '/jobs/new', '/workshop', ...stations.map((s) => `/jobs/${heron}/${s}`)]) {
+      await page.goto(path);
+      await page.getByRole('main').waitFor();
+      const over = await page.evaluate(() => {
+        const main = document.querySelector('main')!;
+        return Math.max(
+          document.documentElement.scrollWidth - window.innerWidth,
+          main.scrollWidth - main.clientWidth,
+        );
+      });
+      if (over > 1) wide.push(`${path} at ${width}: ${over} px`);
+    }
+  }
+  await page.setViewportSize({ width: 1280, height: 800 });
+  expect(wide).toEqual([]);
+});
+
+it('the main thread stays free while drives and pads are tried', async () => {
+  const { page } = seen;
+  await page.goto('/jobs/Q-0412/fit');
+  await page.getByText('It fits.').waitFor();
+  await page.evaluate(() => {
+    const longest = { ms: 0 };
+    (window as unknown as { longest: typeof longest }).longest = longest;
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries()) longest.ms = Math.max(longest.ms, entry.duration);
+    }).observe({ type: 'longtask' });
+  });
+  const drives = page.getByRole('radio', { name: / GB, / });
+  for (let i = 0; i < 12; i += 1) await drives.nth(i).check();
+  for (const pad of ['Soft 1.0', 'Soft 2.5', 'Firm 2.0']) {
+    await drives.nth(0).check();
+    await page.getByRole('radio', { name: pad }).check();
+  }
+  const longest = await page.evaluate(() => (window as unknown as { longest: { ms: number } }).longest.ms);
+  // 50 ms is wanted of a quiet machine (npm run measure); a busy one that tests in parallel is given three times that.
+  expect(longest).toBeLessThan(150);
+});
+
+it('a second family: captive screws, 10 % held back, and a device that starts only on the charger', async () => {
+  const { page } = seen;
+  await hands(app, heron, 'open');
+  expect(await act(app, heron, { kind: 'dock', caseId: 'tarn-5' })).toBe('ok');
+  const { job } = await view(app, heron);
+  await act(app, heron, { kind: 'arm', label: job.dock!.new.benchLabel });
+  await page.goto(`/jobs/${heron}/carry-over`);
+  await page.getByRole('button', { name: 'Start the copy' }).click();
+  await page.getByRole('button', { name: 'Go on to Swap' }).click({ timeout: 60_000 });
+  await hands(app, heron, 'swap');
+  await hands(app, heron, 'close');
+  await page.goto(`/jobs/${heron}/first-power`);
+  await page.getByText('starts only on the charger').waitFor();
+  await page.getByRole('button', { name: 'Switch the simulated device on' }).click();
+  await page.getByText('Dark, no sound').waitFor();
+  await page.getByRole('button', { name: 'Plug the charger in' }).click();
+  await page.getByText('Charger in').waitFor();
+  await page.getByRole('button', { name: 'Switch the simulated device on' }).click();
+  await page.waitForURL('**/prove');
+  // Typed as the device shows it: 1 TB by its label, a tenth held back, counted in 1024s.
+  for (const [label, text] of [
+    ['Size the device shows', '837 GB'],
+    ['Its own read test', '6 800 MB/s'],
+    ['Partitions found', '3'],
+  ] as const) {
+    await page.getByLabel(label).fill(text);
+    await page.keyboard.press('Enter');
+    await page.locator('form').filter({ hasText: label }).locator('.figures').waitFor();
+  }
+  await page.getByRole('button', { name: 'Proved: close this station' }).click();
+  await page.waitForURL('**/hand-over');
+  await page.emulateMedia({ media: 'print' });
+  expect(await page.getByRole('navigation', { name: 'Stations of this job' }).isVisible()).toBe(false);
+  expect(await page.getByRole('article', { name: 'Hand-over sheet' }).isVisible()).toBe(true);
+  await page.emulateMedia({ media: 'screen' });
+  expect([seen.foreign, seen.errors]).toEqual([[], []]);
+});
+
+it('the dark theme stays where it was switched on', async () => {
+  const { page } = seen;
+  await page.goto('/');
+  const ground = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+  const light = await ground();
+  await page.getByRole('button', { name: 'Light' }).click();
+  const dark = await ground();
+  expect(dark).not.toBe(light);
+  await page.reload();
+  expect(await ground()).toBe(dark);
+});

@@ -1,0 +1,114 @@
+import { readFile, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { CopyState } from '@/core/job';
+import { type Workshop, act, openWorkshop } from './workshop';
+import { jobView } from '@/server';
+
+let workshop: Workshop;
+const id = 'Q-0412';
+const view = async () => (await jobView(workshop.runtime, id))!;
+
+beforeAll(async () => {
+  workshop = await openWorkshop();
+  const { runtime } = workshop;
+  await act(runtime, id, { kind: 'choose', driveId: 'ostrel-marl-2000', padId: 'lindrel-soft-250' });
+  await act(runtime, id, { kind: 'lay-out', holdBackPercent: 0 });
+  for (let now = await view(); now.current === 'open'; now = await view()) {
+    await act(runtime, id, { kind: 'step', stepId: now.nextActId });
+  }
+  await act(runtime, id, { kind: 'dock', caseId: 'tarn-5' });
+}, 120_000);
+afterAll(() => workshop.close());
+
+/** Listens until the copy no longer runs. */
+const ended = () =>
+  new Promise<CopyState>((resolve) => {
+    const stop = workshop.runtime.copies.listen(id, (state) => {
+      if (state.kind === 'running') return;
+      stop();
+      resolve(state);
+    });
+  });
+
+describe('a copy', () => {
+  it('is not docked twice, and a job that has drives on the dock keeps its choice', async () => {
+    const { runtime } = workshop;
+    expect(await act(runtime, id, { kind: 'dock', caseId: 'tarn-5' })).toBe('docked');
+    expect(await act(runtime, id, { kind: 'choose', driveId: 'ostrel-marl-1000', padId: null })).toBe(
+      'docked',
+    );
+    expect(await act(runtime, id, { kind: 'step-back' })).toBe('docked');
+    expect((await runtime.dock.identities()).map((drive) => [drive.benchLabel, drive.role])).toEqual([
+      ['KV-2201', 'old'],
+      ['KV-2202', 'new'],
+    ]);
+  });
+
+  it('stops safely, says so, and goes on behind what is verified', async () => {
+    const { runtime } = workshop;
+    expect(await act(runtime, id, { kind: 'copy-stop' })).toBe('not-running');
+    await act(runtime, id, { kind: 'arm', label: 'KV-2202' });
+    const stopped = ended();
+    expect(await act(runtime, id, { kind: 'copy' })).toBe('ok');
+    expect(await act(runtime, id, { kind: 'copy-stop' })).toBe('ok');
+    expect(await stopped).toMatchObject({ kind: 'interrupted', fault: null });
+    const after = await view();
+    expect(after.copy.kind).toBe('interrupted');
+    expect(after.facts['copy.verified']).toBeUndefined();
+    expect(await act(runtime, id, { kind: 'lay-out', holdBackPercent: 10 })).toBe('copy-begun');
+  });
+
+  it('is refused with another drive in the port, and nothing is written to it', async () => {
+    const { runtime } = workshop;
+    const path = join(runtime.dock.driveFolder('KV-2202'), 'identity.json');
+    const own = await readFile(path, 'utf8');
+    await writeFile(path, JSON.stringify({ ...JSON.parse(own), serial: 'OTHER' }));
+    const failed = ended();
+    expect(await act(runtime, id, { kind: 'copy' })).toBe('ok');
+    expect(await failed).toMatchObject({ kind: 'interrupted', fault: { code: 'other-drive' } });
+    expect((await view()).copy).toMatchObject({
+      kind: 'interrupted',
+      fault: { remedy: 'Put the right drive in, then go on.' },
+    });
+    await writeFile(path, own);
+  });
+
+  it('goes on to the end, and its proof stands in the job and the history', async () => {
+    const { runtime } = workshop;
+    const done = ended();
+    expect(await act(runtime, id, { kind: 'copy' })).toBe('ok');
+    expect(await done).toEqual({ kind: 'verified' });
+    const after = await view();
+    expect(after.job.copy).toMatchObject({ mismatches: 0, sha256: expect.stringMatching(/^[0-9a-f]{64}$/u) });
+    expect(after.history.filter((entry) => entry.kind === 'copy-begun')).toHaveLength(1);
+    expect(after.history.at(-1)?.kind).toBe('copied');
+    expect(after.current).toBe('swap');
+    expect(await act(runtime, id, { kind: 'copy' })).toBe('copied');
+    const manifest = JSON.parse(await readFile(join(runtime.dock.copyFolder(id), 'manifest.json'), 'utf8'));
+    expect(manifest).toMatchObject({ schema: 'jicara.manifest/1', target: { benchLabel: 'KV-2202' } });
+  }, 60_000);
+
+  it('leads to a device that starts from the new drive alone', async () => {
+    const { runtime } = workshop;
+    for (let now = await view(); now.nextActId; now = await view()) {
+      expect(await act(runtime, id, { kind: 'step', stepId: now.nextActId })).toBe('ok');
+    }
+    // The start file is gone from the new drive: the simulated device reads the bytes, and does not start.
+    const target = runtime.dock.driveFolder('KV-2202');
+    const image = join(target, 'image.img');
+    const { open } = await import('node:fs/promises');
+    const efi = (await view()).layout!.parts[0]!.to.firstSector * 512;
+    const file = await open(image, 'r+');
+    const boot = Buffer.alloc(512);
+    await file.read(boot, 0, 512, efi);
+    const flipped = Buffer.from(boot);
+    flipped[0x52] = 0;
+    await file.write(flipped, 0, 512, efi);
+    expect(await act(runtime, id, { kind: 'switch-on' })).toBe('ok');
+    expect((await view()).job.lastStart).toMatchObject({ outcome: 'no-start-device', readings: null });
+    await file.write(boot, 0, 512, efi);
+    await file.close();
+    expect(await act(runtime, id, { kind: 'switch-on' })).toBe('ok');
+    expect((await view()).job.lastStart).toMatchObject({ outcome: 'started' });
+  });
+});
