@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { closeSync, openSync, writeSync } from 'node:fs';
-import { mkdir, mkdtemp, readFile, rename, rm } from 'node:fs/promises';
+import { mkdir, mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DeviceProfile } from '../../src/core/device';
@@ -17,12 +17,10 @@ const inProcess: Threads = {
   copy: () => {
     throw new Error('the copy is measured in a process of its own');
   },
-  async fill({ folder, finalFolder, bytes, wish }) {
+  async fill({ folder, bytes, wish }) {
     const drive = await DriveImage.create(folder, bytes);
     await fillDrive(drive, wish);
     await drive.close();
-    for (const name of ['image.img', 'written.map'])
-      await rename(join(folder, name), join(finalFolder, name));
   },
 };
 

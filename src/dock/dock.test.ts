@@ -26,13 +26,10 @@ const hooks: CopyHooks = {
 /** The same work as the threads', in this process. */
 const inProcess: Threads = {
   copy: (job, progress) => ({ finished: runCopy(job, { ...hooks, progress }), stop: () => {} }),
-  async fill({ folder, finalFolder, bytes, wish }) {
+  async fill({ folder, bytes, wish }) {
     const drive = await DriveImage.create(folder, bytes);
     await fillDrive(drive, wish);
     await drive.close();
-    const { rename } = await import('node:fs/promises');
-    for (const name of ['image.img', 'written.map'])
-      await rename(join(folder, name), join(finalFolder, name));
   },
 };
 

@@ -75,7 +75,9 @@ export class Dock {
     return this.place({ ...drive, role: 'old' }, async (finalFolder) => {
       const folder = join(finalFolder, 'making');
       await mkdir(folder);
-      await this.threads.fill({ folder, finalFolder, bytes: drive.bytes, wish });
+      await this.threads.fill({ folder, bytes: drive.bytes, wish });
+      for (const name of ['image.img', 'written.map'])
+        await rename(join(folder, name), join(finalFolder, name));
       await rm(folder, { recursive: true });
     });
   }

@@ -21,6 +21,9 @@ export type FillWish = {
   seed: number;
 };
 
+/** A drive to make and fill: a blank image of so many bytes in this folder. */
+export type FillOrder = { folder: string; bytes: number; wish: FillWish };
+
 /** A small fast generator (xorshift32): the same seed gives the same drive. */
 function generator(seed: number) {
   let state = seed >>> 0 || 1;

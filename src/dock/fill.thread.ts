@@ -1,22 +1,14 @@
-import { rename } from 'node:fs/promises';
-import { join } from 'node:path';
 import { parentPort, workerData } from 'node:worker_threads';
 import { DriveImage } from './drive-image';
-import { type FillWish, fillDrive } from './fill-drive';
+import { type FillOrder, fillDrive } from './fill-drive';
 
-/** Makes an old drive in a folder of its own and moves it to its place when it is whole. */
-const { folder, finalFolder, bytes, wish } = workerData as {
-  folder: string;
-  finalFolder: string;
-  bytes: number;
-  wish: FillWish;
-};
+/** Makes an old drive in a folder of its own; the dock moves it to its place when it is whole. */
+const { folder, bytes, wish } = workerData as FillOrder;
 
 async function make() {
   const drive = await DriveImage.create(folder, bytes);
   await fillDrive(drive, wish);
   await drive.close();
-  for (const name of ['image.img', 'written.map']) await rename(join(folder, name), join(finalFolder, name));
 }
 
 make()

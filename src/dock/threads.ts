@@ -2,14 +2,14 @@ import { Worker } from 'node:worker_threads';
 import type { Result } from '@/core/result';
 import type { CopyJob, CopyOutcome } from './copy';
 import type { CopyProgress } from '@/core/job';
-import type { FillWish } from './fill-drive';
+import type { FillOrder } from './fill-drive';
 
 export type RunningCopy = { finished: Promise<Result<CopyOutcome>>; stop: () => void };
 
 /** How long work is run: in threads by the server, in the same process by tests. */
 export interface Threads {
   copy(job: CopyJob, progress: (progress: CopyProgress) => void): RunningCopy;
-  fill(order: { folder: string; finalFolder: string; bytes: number; wish: FillWish }): Promise<void>;
+  fill(order: FillOrder): Promise<void>;
 }
 
 const died = (code: number): Result<CopyOutcome> => ({

@@ -61,7 +61,7 @@ function Card({ card, settings }: { card: BenchCard; settings: BenchView['frame'
 export function Bench({ view, pickedUp }: { view: BenchView; pickedUp: string | null }) {
   const { settings } = view.frame;
   return (
-    <div className="grid gap-4 md:grid-cols-2 xl:grid-cols-4">
+    <div className="grid grid-cols-1 gap-4 md:grid-cols-2 xl:grid-cols-4">
       {columns.map((column) => {
         const cards = view.cards.filter((card) => card.column === column.id && card.id !== pickedUp);
         return (
@@ -96,7 +96,7 @@ export function HandedOver({ view }: { view: BenchView }) {
       <h2 id="handed-over" className="mb-1 text-[16px]">
         Handed over
       </h2>
-      <ul className="grid gap-x-6 md:grid-cols-2">
+      <ul className="grid grid-cols-1 gap-x-6 md:grid-cols-2">
         {view.handedOver.map((job) => (
           <li key={job.id} className="border-b border-dashed border-line py-1 last:border-0">
             <Link

@@ -11,8 +11,8 @@ export const inProcess: Threads = {
     const hooks = { progress, stopped: () => stopped, nowMs: () => performance.now(), sleep: async () => {} };
     return { finished: runCopy(job, hooks), stop: () => void (stopped = true) };
   },
-  async fill({ finalFolder, bytes, wish }) {
-    const drive = await DriveImage.create(finalFolder, bytes);
+  async fill({ folder, bytes, wish }) {
+    const drive = await DriveImage.create(folder, bytes);
     await fillDrive(drive, wish);
     await drive.close();
   },
