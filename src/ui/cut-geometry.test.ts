@@ -45,8 +45,9 @@ describe('cut', () => {
     expect(cutGeometry({ ...question, bottomMm: 1.35 }).chipsBelow.length).toBeGreaterThan(0);
   });
 
-  it('keeps everything inside the drawing', () => {
-    const cut = cutGeometry(question);
+  it.each([30, 42, 80, 110])('keeps everything of a module of %i mm inside the drawing', (moduleLengthMm) => {
+    const cut = cutGeometry({ ...question, moduleLengthMm, standOffsMm: [moduleLengthMm] });
+    expect(cut.socket.x).toBeGreaterThanOrEqual(cut.mainBoard.x);
     const areas = [
       cut.mainBoard,
       cut.socket,

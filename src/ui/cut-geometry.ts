@@ -78,7 +78,8 @@ export function cutGeometry({ stack, moduleLengthMm, bottomMm, standOffsMm, padF
     pxPerMmUp,
     pxPerMmAlong,
     mainBoard: { x: left - 46, y: groundY, width: longestMm * pxPerMmAlong + 56, height: 18 },
-    socket: box(-4.5, 4, 0, moduleTop + 0.5),
+    // The socket reaches a fixed way beyond the module's end, whatever the scale along it.
+    socket: { ...box(0, 4, 0, moduleTop + 0.5), x: left - 40, width: 40 + 4 * pxPerMmAlong },
     module: box(0, moduleLengthMm, underside, moduleTop),
     chips: places.map(([from, to]) => box(from, to, moduleTop, chipTop)),
     chipsBelow:

@@ -86,7 +86,7 @@ function Row({
         <p className="px-1 pb-2 text-[13px]">
           {margin.missing[0] ? (
             <>
-              <b>Missing:</b> {margin.missing[0].what}. {margin.remedy ?? margin.missing[0].howToGet}
+              <b>Missing:</b> {margin.missing[0].what}. {margin.missing[0].howToGet}
             </>
           ) : (
             margin.remedy

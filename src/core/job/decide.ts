@@ -3,7 +3,7 @@ import { worstMargin } from '../margin';
 import { type Result, ok, refuse } from '../result';
 import type { SwitchedOn } from '../simulator';
 import { showEstimate, showLimit } from '../units';
-import { type FactSetting, factValue, foldFacts, isTrue } from '../work';
+import { type FactSetting, foldFacts, isTrue, restore } from '../work';
 import type { JobAct, Outcome } from './act';
 import { actsOf } from './acts-of';
 import { expectedLayout, proveMargins } from './expect';
@@ -221,8 +221,7 @@ function decideBack(state: JobState, context: DecideContext): Result<Decision> {
     return refuse('started', 'The device is running.', 'Finish Prove, or switch it off and open it anew.');
   const at = state.history.findLastIndex((entry) => entry.kind === 'step' && entry.stepId === last);
   const before = foldFacts(state.history.slice(0, at).flatMap((entry) => entry.changes));
-  const changes = act.effects.map(({ fact }) => ({ fact, value: factValue(before, fact) }));
-  return said(state.job, 'step-back', `Took back: ${act.title}.`, changes, last);
+  return said(state.job, 'step-back', `Took back: ${act.title}.`, restore(before, act.effects), last);
 }
 
 function decideArm(job: Job, label: string): Result<Decision> {

@@ -14,7 +14,7 @@ export type { SheetContext } from './make-sheet';
 export { promiseMargin, workLeftSeconds } from './promise';
 export { Sheet, escapeMarkdown, habitNote, marginOptions, sheetMarkdown } from './sheet';
 export { cordOf, currentStation, stationHold, stationStops } from './stations';
-export { TakeIn, TakeInForm, ownerLine, takeInFacts } from './take-in';
+export { TakeIn, TakeInForm, takeInFacts } from './take-in';
 export type { YesNoUnknown } from './take-in';
 export type {
   BenchCard,

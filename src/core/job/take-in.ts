@@ -68,7 +68,3 @@ export function takeInFacts(takeIn: TakeIn, chargeBelowPercent: number): FactSet
   ];
   return settings;
 }
-
-/** What a job may be called in one line; kept short enough for a card. */
-export const ownerLine = (takeIn: Pick<TakeIn, 'owner' | 'place'>) =>
-  [takeIn.place, takeIn.owner].filter(Boolean).join(' · ');

@@ -28,4 +28,4 @@ export {
   verdicts,
   within,
 } from './margin';
-export { compareMargins, verdictOf, worstMargin } from './order';
+export { compareMargins, worstMargin } from './order';

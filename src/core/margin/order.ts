@@ -1,4 +1,4 @@
-import { type Margin, type Verdict, verdicts } from './margin';
+import { type Margin, verdicts } from './margin';
 
 /** Sorts from worst: over, unknown, tight, clear; then the greater use first; no use last. */
 export function compareMargins(a: Margin, b: Margin): number {
@@ -12,6 +12,3 @@ export function worstMargin(margins: Margin[]): Margin | null {
   for (const margin of margins) if (worst === null || compareMargins(margin, worst) < 0) worst = margin;
   return worst;
 }
-
-/** Verdict of a set. Nothing judged is nothing known. */
-export const verdictOf = (margins: Margin[]): Verdict => worstMargin(margins)?.verdict ?? 'unknown';

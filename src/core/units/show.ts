@@ -60,9 +60,9 @@ const bare = (value: number, unit: MarginUnit, options?: ShowOptions) =>
 export function showLimit(limit: Limit, unit: MarginUnit, options?: ShowOptions): string {
   switch (limit.kind) {
     case 'at-most':
-      return `at most ${showEstimate(limit.limit, unit, options)}`;
+      return limit.limit.known ? `at most ${showEstimate(limit.limit, unit, options)}` : 'a limit not known';
     case 'at-least':
-      return `at least ${showEstimate(limit.limit, unit, options)}`;
+      return limit.limit.known ? `at least ${showEstimate(limit.limit, unit, options)}` : 'a limit not known';
     case 'within':
       return `${showEstimate(limit.from, unit, options)} to ${showEstimate(limit.to, unit, options)}`;
     case 'one-of':

@@ -149,6 +149,9 @@ describe('what is shown', () => {
     expect(showEstimate(margin.value, 'mm')).toBe('9.10 ±0.21 mm');
     expect(showLimit(margin.limit, 'mm')).toBe('at most 9.80 mm');
     expect(showLeft(margin)).toBe('+0.70 mm');
+    expect(showLimit(atMost(words, exact(1, origin), missing('x', 'y')).limit, 'mm')).toBe(
+      'a limit not known',
+    );
     expect(showLeft(atLeast(words, exact(1, origin), exact(2, origin)))).toBe('−1.00 mm');
     expect(showLeft(atMost(words, missing('x', 'y'), exact(2, origin)))).toBe('?');
     expect(showEstimate(about(12, 9, 10, origin), '%')).toBe('12 % (3 to 22)');

@@ -36,7 +36,7 @@ export function CandidateTable({ ranked, selected, onSelect, locale, habit }: Pr
             <th className="font-medium" scope="col">
               Drive
             </th>
-            <th className="font-medium" scope="col">
+            <th className="font-medium max-lg:hidden" scope="col">
               Size code
             </th>
             <th className="pl-4 text-right font-medium" scope="col">
@@ -85,7 +85,7 @@ export function CandidateTable({ ranked, selected, onSelect, locale, habit }: Pr
                   </b>{' '}
                   {showBytes(drive.labelGB * 1e9, { locale })}
                 </td>
-                <td className="figures whitespace-nowrap pr-2">{drive.sizeCode}</td>
+                <td className="figures whitespace-nowrap pr-2 max-lg:hidden">{drive.sizeCode}</td>
                 <td className="figures whitespace-nowrap pl-4 text-right">
                   {showBytes(answer.freeShownBytes, { habit, locale })}
                 </td>

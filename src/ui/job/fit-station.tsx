@@ -90,11 +90,17 @@ export function FitStation({ view, act, busy, goOn }: StationProps) {
         <BowlSign verdict={worst.verdict} use={worst.use} size={46} />
         <p className="font-display text-[21px] font-bold leading-tight">
           <span className={verdictText[worst.verdict]}>{headline[worst.verdict]}</span> {worst.what}:{' '}
-          {showEstimate(worst.value, worst.unit, options)}
-          <span className="font-sans text-[15px] font-normal text-soft">
-            {' '}
-            of {showLimit(worst.limit, worst.unit, options)}
-          </span>
+          {worst.missing[0] ? (
+            <>{worst.missing[0].what}</>
+          ) : (
+            <>
+              {showEstimate(worst.value, worst.unit, options)}
+              <span className="font-sans text-[15px] font-normal text-soft">
+                {' '}
+                of {showLimit(worst.limit, worst.unit, options)}
+              </span>
+            </>
+          )}
         </p>
       </section>
       <Card

@@ -108,7 +108,7 @@ export function MeasureForm({ profile, measures, locale, now, busy, onMeasure }:
       </form>
       {!standing.known && (
         <p className="mt-2 text-[14px]">
-          <b>{standing.what} is missing.</b> {standing.howToGet}
+          <b>Missing: {standing.what}.</b> {standing.howToGet}
         </p>
       )}
       {fault && (

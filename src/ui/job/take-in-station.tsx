@@ -4,19 +4,22 @@ import { showBytes } from '@/core/units';
 import { factValue } from '@/core/work';
 import { Button } from '../button';
 import { showMoment } from '../clock';
+import { MainAction } from '../main-action';
 import { HoldNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
 import { TakeInForm } from '../take-in-form';
+import { useKeys } from '../use-keys';
 import { HoldRemedy } from './hold-remedy';
 import { type StationProps, showOptions } from './station-props';
 
 const words = { true: 'yes', false: 'no', null: 'not known' } as const;
 
 /** What was taken in, what it holds up, and everything that happened since. */
-export function TakeInStation({ view, act, busy, openNote }: StationProps) {
+export function TakeInStation({ view, act, busy, openNote, goOn }: StationProps) {
   const { job, profile } = view;
   const options = showOptions(view);
   const [amending, setAmending] = useState(false);
+  useKeys({ n: amending ? undefined : openNote }, view.frame.settings.singleKeys);
   const opened = view.acts.some((a) => a.done);
   const { takeIn } = job;
   if (amending) {
@@ -81,6 +84,7 @@ export function TakeInStation({ view, act, busy, openNote }: StationProps) {
       }
       actions={
         <>
+          {goOn && <MainAction words={goOn.words} go={goOn.go} busy={busy} />}
           <Button onClick={() => setAmending(true)} disabled={opened || busy}>
             Change what was taken in
           </Button>
