@@ -1,7 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
-import type { FrameView } from '@/core/job';
+import type { FrameView, JobLine } from '@/core/job';
 import { FindDialog, type Findable } from '@/ui/find-dialog';
 import { KeysDialog } from '@/ui/keys-dialog';
 import { SideBar } from '@/ui/side-bar';
@@ -14,18 +14,23 @@ const screens: Findable[] = [
   { href: '/workshop', label: 'Workshop', hint: 'technicians and settings' },
 ];
 
+/** Jobs as they are found by typing; a job's own address leads to the station where its work is. */
+const findable = ({ id, device, who, handedOverAt }: JobLine): Findable => ({
+  href: `/jobs/${id}`,
+  label: `${id} ${device}`,
+  hint: handedOverAt ? `${who}, handed over` : who,
+});
+
 const themes = ['auto', 'light', 'dark'] as const;
 
 /** Side bar, finding and the list of keys, around every screen. */
 export function Shell({
   frame,
   at,
-  jobs,
   children,
 }: {
   frame: FrameView;
   at: 'bench' | 'job' | 'take-in' | 'workshop';
-  jobs: Findable[];
   children: ReactNode;
 }) {
   const router = useRouter();
@@ -59,7 +64,7 @@ export function Shell({
       <FindDialog
         open={finding}
         onOpenChange={setFinding}
-        items={[...jobs, ...screens]}
+        items={[...frame.jobs.map(findable), ...screens]}
         onGo={(href) => {
           setFinding(false);
           router.push(href);

@@ -10,7 +10,8 @@ import { Card } from '@/ui/station-frame';
 import { post } from './call';
 
 /** An empty workshop invites the first acts: who works here, and which devices and parts are known. */
-export function StartHere({ frame, hasProfiles }: { frame: FrameView; hasProfiles: boolean }) {
+export function StartHere({ frame }: { frame: FrameView }) {
+  const { hasProfiles } = frame;
   const router = useRouter();
   const [fault, setFault] = useState<Fault | null>(null);
   const [busy, setBusy] = useState(false);

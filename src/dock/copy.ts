@@ -100,7 +100,15 @@ export async function runCopy(job: CopyJob, hooks: CopyHooks): Promise<Result<Co
     const targetBlank = goesOn ? before.targetBlank : target.map.isBlank;
     if (!goesOn) await journal.add({ kind: 'plan', plan: planDigest, targetBlank });
     const blocks = blocksOf(order, source, targetBlank);
-    const run = new Run(job, hooks, source, target, journal, blocks, goesOn ? before.digests : []);
+    const run = new Run(
+      job,
+      hooks,
+      source,
+      target,
+      journal,
+      blocks,
+      goesOn ? before : { digests: [], seconds: 0 },
+    );
     const copied = await run.copyBlocks();
     if (!copied.ok || copied.value === 'stopped') return copied.ok ? ok({ kind: 'stopped' }) : copied;
     const rewritten = await run.rewrite(order);
@@ -114,7 +122,7 @@ export async function runCopy(job: CopyJob, hooks: CopyHooks): Promise<Result<Co
       seconds: run.seconds,
     };
     await writeManifest(job.copyFolder, order, run.digests, proof);
-    await journal.add({ kind: 'done', seconds: run.seconds });
+    await journal.add({ kind: 'done' });
     return ok({ kind: 'verified', proof });
   } finally {
     await Promise.all([source.close(), target.close(), journal.close()]);
@@ -122,7 +130,10 @@ export async function runCopy(job: CopyJob, hooks: CopyHooks): Promise<Result<Co
 }
 
 class Run {
+  readonly digests: string[];
+  private readonly secondsBefore: number;
   private readonly startedMs: number;
+  private notedMs: number;
   private readonly pacer: Pacer;
   private writtenBytes = 0;
   private verifiedBytes = 0;
@@ -138,19 +149,27 @@ class Run {
     private readonly target: DriveImage,
     private readonly journal: Journal,
     private readonly blocks: Block[],
-    readonly digests: string[],
+    before: { digests: string[]; seconds: number },
   ) {
+    this.digests = before.digests;
+    this.secondsBefore = before.seconds;
     this.startedMs = hooks.nowMs();
+    this.notedMs = this.startedMs;
     this.pacer = new Pacer(job.rateBytesPerS, job.pace, hooks);
     this.buffers = [new Uint8Array(batchBlocks * blockBytes), new Uint8Array(batchBlocks * blockBytes)];
     this.totalBytes = blocks.reduce((total, block) => total + block.bytes, 0);
-    this.resumedBytes = blocks.slice(0, digests.length).reduce((total, block) => total + block.bytes, 0);
+    this.resumedBytes = blocks.slice(0, this.digests.length).reduce((total, block) => total + block.bytes, 0);
     this.writtenBytes = this.resumedBytes;
     this.verifiedBytes = this.resumedBytes;
   }
 
-  get seconds() {
+  private get secondsNow() {
     return (this.hooks.nowMs() - this.startedMs) / 1000;
+  }
+
+  /** Time that all runs of this copy took, the ones before a kill as far as they are in the journal. */
+  get seconds() {
+    return this.secondsBefore + this.secondsNow;
   }
 
   /** While one batch is synced, read back and compared, the next is already read, hashed and written. */
@@ -208,7 +227,10 @@ class Run {
     }
     await this.pacer.moved(used);
     this.digests.push(...digests);
-    await this.journal.add({ kind: 'verified', to: this.digests.length, digests });
+    const nowMs = this.hooks.nowMs();
+    const seconds = (nowMs - this.notedMs) / 1000;
+    this.notedMs = nowMs;
+    await this.journal.add({ kind: 'verified', to: this.digests.length, digests, seconds });
     this.verifiedBytes += used;
     this.report();
     return null;
@@ -229,7 +251,7 @@ class Run {
   }
 
   private report() {
-    const seconds = this.seconds;
+    const seconds = this.secondsNow;
     const done = (this.writtenBytes + this.verifiedBytes) / 2 - this.resumedBytes;
     const rate = seconds > 0.2 ? done / seconds : 0;
     const left = this.totalBytes - (this.writtenBytes + this.verifiedBytes) / 2;

@@ -197,6 +197,9 @@ describe('the dock', () => {
     const result = unsafeValue(await runCopy(job, watched));
     expect(first).toBe(before.verified);
     expect(result).toMatchObject({ proof: { sha256: whole.proof.sha256 } });
+    // All runs count, the broken ones as far as they are in the journal.
+    if (result.kind === 'verified') expect(result.proof.seconds).toBeGreaterThan(before.seconds);
+    expect(before.seconds).toBeGreaterThan(0);
     expect(await digestOf(target.benchLabel, 'to')).toBe(await digestOf(source.benchLabel, 'from'));
   }, 60_000);
 
@@ -263,15 +266,19 @@ describe('its pieces', () => {
     const path = join(root, 'cut.log');
     const journal = await Journal.open(path, 0);
     await journal.add({ kind: 'plan', plan: 'p', targetBlank: true });
-    for (let to = 2; to <= 8; to += 2) await journal.add({ kind: 'verified', to, digests: ['a', 'b'] });
+    for (let to = 2; to <= 8; to += 2)
+      await journal.add({ kind: 'verified', to, digests: ['a', 'b'], seconds: 0.5 });
     await journal.close();
     const text = await readFile(path);
     await fc.assert(
       fc.asyncProperty(fc.nat(text.length), async (cut) => {
         await writeFile(path, text.subarray(0, cut));
         const lines = text.subarray(0, cut).toString().split('\n').length - 1;
-        const { verified, digests, wholeBytes } = await readJournal(path);
-        return verified === 2 * Math.max(0, lines - 1) && digests.length === verified && wholeBytes <= cut;
+        const { verified, digests, seconds, wholeBytes } = await readJournal(path);
+        const whole = Math.max(0, lines - 1);
+        return (
+          verified === 2 * whole && digests.length === verified && seconds === whole / 2 && wholeBytes <= cut
+        );
       }),
       { numRuns: 40 },
     );

@@ -126,6 +126,11 @@ export class Dock {
     await rename(`${path}.new`, path);
   }
 
+  /** Drops what a job's copy was to do and how far it came. The bytes on both drives stay as they are. */
+  async forgetCopy(jobId: string): Promise<void> {
+    await rm(this.copyFolder(jobId), { recursive: true, force: true });
+  }
+
   /** What the journal of a job's copy says: null where none was begun. */
   async copySoFar(jobId: string): Promise<{ verifiedBlocks: number; done: boolean } | null> {
     const path = join(this.copyFolder(jobId), 'journal.log');

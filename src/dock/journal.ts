@@ -4,10 +4,18 @@ import { z } from 'zod';
 
 const Line = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('plan'), plan: z.string(), targetBlank: z.boolean() }),
-  /** Blocks before `to` were written, read back and matched; their digests in order since the line before. */
-  z.object({ kind: z.literal('verified'), to: z.int().nonnegative(), digests: z.array(z.string()) }),
+  /**
+   * Blocks before `to` were written, read back and matched; their digests, and the seconds it took, since the line
+   * before in the same run.
+   */
+  z.object({
+    kind: z.literal('verified'),
+    to: z.int().nonnegative(),
+    digests: z.array(z.string()),
+    seconds: z.number().nonnegative(),
+  }),
   z.object({ kind: z.literal('rewritten') }),
-  z.object({ kind: z.literal('done'), seconds: z.number() }),
+  z.object({ kind: z.literal('done') }),
 ]);
 type Line = z.infer<typeof Line>;
 
@@ -16,10 +24,19 @@ export type JournalState = {
   targetBlank: boolean;
   verified: number;
   digests: string[];
+  /** Time spent by all runs so far. */
+  seconds: number;
   done: boolean;
 };
 
-const empty = (): JournalState => ({ plan: null, targetBlank: false, verified: 0, digests: [], done: false });
+const empty = (): JournalState => ({
+  plan: null,
+  targetBlank: false,
+  verified: 0,
+  digests: [],
+  seconds: 0,
+  done: false,
+});
 
 /** Reads a journal as far as it is whole: a line torn by a kill, and all behind it, does not count. */
 export async function readJournal(path: string): Promise<JournalState & { wholeBytes: number }> {
@@ -40,6 +57,7 @@ export async function readJournal(path: string): Promise<JournalState & { wholeB
       if (parsed.to !== state.verified + parsed.digests.length) break;
       state.verified = parsed.to;
       state.digests.push(...parsed.digests);
+      state.seconds += parsed.seconds;
     }
     if (parsed.kind === 'done') state.done = true;
     state.wholeBytes = end + 1;

@@ -49,6 +49,16 @@ export async function findProfile(sql: Sql, id: string): Promise<DeviceProfile |
   return parsed(DeviceProfile, rows)[0] ?? null;
 }
 
+export const hasProfiles = async (sql: Sql): Promise<boolean> =>
+  (await sql.query('select 1 from device_profile limit 1')).length > 0;
+
+/** The drives of these ids, in no order; ids that are not in the catalogue are left out. */
+export const findDrives = async (sql: Sql, ids: string[]) =>
+  parsed(Drive, await sql.query<Row>('select document from drive where id = any($1)', [ids]));
+
+export const findPads = async (sql: Sql, ids: string[]) =>
+  parsed(Pad, await sql.query<Row>('select document from pad where id = any($1)', [ids]));
+
 export const allDrives = async (sql: Sql) =>
   parsed(Drive, await sql.query<Row>('select document from drive order by maker, model, label_gb'));
 

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { z } from 'zod';
 import { JobAct, nextAct } from '@/core/job';
 import { Settings, Technician } from '@/core/workshop';
-import { loadShippedCatalogue } from './catalogue';
+import { hasProfiles, loadShippedCatalogue } from './catalogue';
 import { doAct } from './do-act';
 import { loadContext } from './job-context';
 import { findJob } from './jobs';
@@ -26,10 +26,7 @@ const DemoWorkshop = z.object({
 
 /** Fills an empty demo workshop from `demo/`, through the same use cases that the screens call. */
 export async function seedDemo(runtime: Runtime): Promise<void> {
-  const [{ count }] = (await runtime.database.query<{ count: number }>(
-    'select count(*) as count from device_profile',
-  )) as [{ count: number }];
-  if (count > 0) return;
+  if (await hasProfiles(runtime.database)) return;
   const folder = join(runtime.projectFolder, 'demo');
   const demo = DemoWorkshop.parse(JSON.parse(await readFile(join(folder, 'workshop.json'), 'utf8')));
   await runtime.database.transaction(async (sql) => {

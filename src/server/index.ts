@@ -10,5 +10,5 @@ export type { RuntimeOptions } from './open-runtime';
 export { getRuntime, setRuntime } from './runtime';
 export type { Runtime } from './runtime';
 export { takeInDevice } from './take-in-device';
-export { benchView, frameView, jobView } from './views';
+export { benchView, frameView, jobView, partsView } from './views';
 export { allTechnicians, readSettings, saveSettings, saveTechnician } from './workshop';

@@ -1,53 +1,46 @@
-import { type DecideContext, type SourceSummary, expectedLayout } from '@/core/job';
-import type { Layout } from '@/core/disk';
-import type { DockCase, Drive, Pad } from '@/core/part';
-import type { Fault } from '@/core/result';
-import { allCases, allDrives, allPads, findProfile } from './catalogue';
+import { type JobAct, type Loaded, expectedLayout } from '@/core/job';
+import { allCases, findDrives, findPads, findProfile } from './catalogue';
 import type { Sql } from './database';
 import type { StoredJob } from './jobs';
 import type { Runtime } from './runtime';
 import { layoutFrom, readSource } from './source-summary';
 
-/** A job with everything that judging it needs, loaded once for a request. */
-export type LoadedContext = DecideContext & {
-  drives: Drive[];
-  pads: Pad[];
-  cases: DockCase[];
-  pad: Pad | null;
-  source: SourceSummary | null;
-  layoutOrigin: 'expected' | 'read' | null;
-  layoutFault: Fault | null;
-};
+const given = (...ids: (string | null | undefined)[]) => ids.filter((id) => id != null);
 
-export async function loadContext(runtime: Runtime, sql: Sql, { state }: StoredJob): Promise<LoadedContext> {
+/** A job with everything that judging it needs, loaded once for a request: what it names, and what the act names. */
+export async function loadContext(
+  runtime: Runtime,
+  sql: Sql,
+  { state }: StoredJob,
+  act?: JobAct,
+): Promise<Loaded> {
   const { job } = state;
   const profile = await findProfile(sql, job.takeIn.profileId);
   if (!profile) throw new Error('a job names a profile that is gone');
-  const [drives, pads, cases] = [await allDrives(sql), await allPads(sql), await allCases(sql)];
-  const drive = drives.find(({ id }) => id === job.choice?.driveId) ?? null;
-  const source = job.dock ? await readSource(runtime, job.dock.old.benchLabel) : null;
-  let layout: Layout | null = null;
-  let layoutFault: Fault | null = null;
-  if (drive && job.wish) {
-    const planned =
-      source && job.dock
+  const wished = act?.kind === 'choose' ? act : null;
+  const drives = await findDrives(sql, given(job.choice?.driveId, wished?.driveId));
+  const pads = await findPads(sql, given(job.choice?.padId, wished?.padId));
+  const findDrive = (id: string) => drives.find((drive) => drive.id === id) ?? null;
+  const findPad = (id: string) => pads.find((pad) => pad.id === id) ?? null;
+  const drive = job.choice && findDrive(job.choice.driveId);
+  const source = job.dock && (await readSource(runtime, job.dock.old.benchLabel));
+  const planned =
+    !drive || !job.wish
+      ? null
+      : source && job.dock
         ? layoutFrom(source, job.dock.new, job.wish)
         : expectedLayout(profile, job, drive, job.wish.holdBackPercent);
-    if (planned.ok) layout = planned.value;
-    else layoutFault = planned.fault;
-  }
+  const layout = planned?.ok ? planned.value : null;
   return {
     profile,
     drive,
-    drives,
-    pads,
-    cases,
-    pad: pads.find(({ id }) => id === job.choice?.padId) ?? null,
+    pad: job.choice?.padId ? findPad(job.choice.padId) : null,
+    cases: await allCases(sql),
     source,
     layout,
-    layoutFault,
+    layoutFault: planned?.ok === false ? planned.fault : null,
     layoutOrigin: layout ? (source ? 'read' : 'expected') : null,
-    findDrive: (id) => drives.find((d) => d.id === id) ?? null,
-    findPad: (id) => pads.find((p) => p.id === id) ?? null,
+    findDrive,
+    findPad,
   };
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { HistoryEntry, Job, type JobState, jobState } from '@/core/job';
+import { HistoryEntry, Job, type JobLine, type JobState, jobState } from '@/core/job';
 import type { FactSetting } from '@/core/work';
 import type { Sql } from './database';
 
@@ -77,13 +77,19 @@ export async function findJob(sql: Sql, id: string): Promise<StoredJob | null> {
   };
 }
 
-/** Ids of jobs on the bench, promised first; and the last ones handed over. */
-export async function benchJobIds(sql: Sql): Promise<{ open: string[]; handedOver: string[] }> {
-  const ids = async (text: string) => (await sql.query<{ id: string }>(text)).map((row) => row.id);
-  return {
-    open: await ids('select id from job where handed_over_at is null order by promised_at nulls last, id'),
-    handedOver: await ids(
-      'select id from job where handed_over_at is not null order by handed_over_at desc limit 8',
-    ),
-  };
+/** Ids of the jobs on the bench, promised first. */
+export async function openJobIds(sql: Sql): Promise<string[]> {
+  const rows = await sql.query<{ id: string }>(
+    'select id from job where handed_over_at is null order by promised_at nulls last, id',
+  );
+  return rows.map((row) => row.id);
 }
+
+/** Jobs to find by typing: those on the bench first, then the last ones handed over. */
+export const jobLines = (sql: Sql): Promise<JobLine[]> =>
+  sql.query<JobLine>(
+    `select job.id, profile.name as device, job.handed_over_at as "handedOverAt",
+       concat_ws(' · ', nullif(job.document->'takeIn'->>'place', ''), job.owner) as who
+     from job join device_profile profile on profile.id = job.profile_id
+     order by job.handed_over_at desc nulls first, job.promised_at nulls last, job.id limit 200`,
+  );

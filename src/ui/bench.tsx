@@ -109,7 +109,7 @@ export function HandedOver({ view }: { view: BenchView }) {
                 {job.who}
               </span>
               <span className="ml-auto shrink-0 text-soft">
-                {job.at ? showDate(job.at, view.frame.settings) : ''}
+                {job.handedOverAt ? showDate(job.handedOverAt, view.frame.settings) : ''}
               </span>
             </Link>
           </li>

@@ -4,8 +4,11 @@ import { KeyCap } from './key-cap';
 
 type Props = ComponentProps<'button'> & { kind?: 'main' | 'plain' | 'quiet'; keyName?: string };
 
-/** A button, with its key beside it. One main action a screen. */
-export function Button({ kind = 'plain', keyName, className, ...rest }: Props) {
+/**
+ * A button, with its key beside it. One main action a screen. Pressed by a pointer it gives the focus back, so that
+ * the pedal's next Space goes to the screen and not to this button again; a held Enter presses it once.
+ */
+export function Button({ kind = 'plain', keyName, className, onClick, ...rest }: Props) {
   return (
     <span className="inline-flex items-center gap-2">
       <button
@@ -17,6 +20,13 @@ export function Button({ kind = 'plain', keyName, className, ...rest }: Props) {
           kind === 'quiet' && 'hover:bg-sunken',
           className,
         )}
+        onKeyDown={(event) => {
+          if (event.repeat && event.key === 'Enter') event.preventDefault();
+        }}
+        onClick={(event) => {
+          if (event.detail > 0) event.currentTarget.blur();
+          onClick?.(event);
+        }}
         {...rest}
       />
       {keyName && <KeyCap>{keyName}</KeyCap>}

@@ -54,7 +54,7 @@ export function Cord({ jobId, cord, shown }: { jobId: string; cord: StationState
               {station.state === 'held' && (
                 <span
                   aria-hidden
-                  className="absolute left-1/2 top-0.5 ml-3 hidden bg-surface px-1 text-[11px] font-bold text-over lg:block"
+                  className="absolute left-1/2 top-0.5 z-10 ml-3 hidden bg-surface px-1 text-[11px] font-bold text-over lg:block"
                 >
                   held
                 </span>

@@ -1,31 +1,15 @@
+import { useMemo } from 'react';
 import type { DeviceProfile } from '@/core/device';
-import { type TakeIn, foresee } from '@/core/job';
-import { showDuration } from '@/core/units';
-import type { Typed } from './take-in-typed';
+import { type PartsAnswers, type PartsView, foresee, foreseeParts, handworkSpread } from '@/core/job';
+import { showBytes, showDuration, showMoney } from '@/core/units';
+import type { Answered } from './take-in-typed';
 
-/** What the answers given so far will hold up, and a first guess of the time; it thinks along while one types. */
-export function Foresight({
-  profile,
-  typed,
-  takeIn,
-}: {
-  profile: DeviceProfile;
-  typed: Typed;
-  takeIn: TakeIn | null;
-}) {
-  // While a field is still wrong, the answers that are given already count.
-  const answers = {
-    card: typed.card,
-    encryption: typed.encryption,
-    swollen: typed.swollen,
-    consent: typed.consent === 'yes',
-    chargePercent:
-      takeIn?.chargePercent ??
-      (/^\d+([.,]\d+)?\s*%?$/u.test(typed.charge.trim())
-        ? Number.parseFloat(typed.charge.replace(',', '.'))
-        : null),
-  };
-  const { holds, handMinutes } = foresee(profile, { ...(takeIn ?? ({} as TakeIn)), ...answers });
+type Props = { profile: DeviceProfile; parts: PartsView; answered: Answered; locale: string };
+
+/** What the answers given so far will hold up, and a first guess of time and price; it thinks along while one types. */
+export function Foresight({ profile, parts, answered, locale }: Props) {
+  const { holds, handMinutes } = foresee(profile, answered.device);
+  const seconds = (share: number) => showDuration(handMinutes * 60 * share);
   return (
     <div aria-live="polite">
       <h2 className="text-[17px]">What will stop this job later</h2>
@@ -34,22 +18,65 @@ export function Foresight({
       ) : (
         <ul className="mt-1">
           {holds.map((hold) => (
-            <li key={hold.code} className="border-b border-dashed border-line py-2 last:border-0">
+            <li key={hold.code} className="border-b border-dashed border-line py-1.5 last:border-0">
               <b>{hold.what}</b>
-              <span className="block text-[14px] text-soft">{hold.remedy}</span>
+              <span className="block text-[14px] leading-snug text-soft">{hold.remedy}</span>
             </li>
           ))}
         </ul>
       )}
-      <h2 className="mt-4 text-[17px]">First guess</h2>
+      <h2 className="mt-3 text-[17px]">Parts for it</h2>
+      {answered.parts ? (
+        <Parts profile={profile} parts={parts} asked={answered.parts} locale={locale} />
+      ) : (
+        <p className="text-[14px] text-soft">Type the size wanted: what fits is looked up at once.</p>
+      )}
+      <h2 className="mt-3 text-[17px]">Time</h2>
       <p>
-        Handwork about <b className="figures">{showDuration(handMinutes * 48)}</b> to{' '}
-        <b className="figures">{showDuration(handMinutes * 84)}</b>, and the copy.
+        Handwork <b className="figures">{seconds(1 - handworkSpread.less)}</b> to{' '}
+        <b className="figures">{seconds(1 + handworkSpread.more)}</b>, and the copy on the dock.
       </p>
-      <h2 className="mt-4 text-[17px]">Way across</h2>
-      <p>Copy on the dock: keeps {typed.keep === 'yes' ? 'everything on the old drive' : 'the system'}.</p>
-      <h2 className="mt-4 text-[17px]">Charge before opening</h2>
+      <h2 className="mt-3 text-[17px]">Charge before opening</h2>
       <p className="text-[14px] text-soft">{profile.opening.school}</p>
     </div>
+  );
+}
+
+function Parts({ profile, parts, asked, locale }: Omit<Props, 'answered'> & { asked: PartsAnswers }) {
+  const { wantedGB, dataToKeep, oldDrive } = asked;
+  const { sizeCode, labelGB, usedBytes } = oldDrive;
+  const { offered, fitting, cheapest, nearest } = useMemo(
+    () => foreseeParts(profile, { wantedGB, dataToKeep, oldDrive: { sizeCode, labelGB, usedBytes } }, parts),
+    [profile, parts, wantedGB, dataToKeep, sizeCode, labelGB, usedBytes],
+  );
+  const size = showBytes(wantedGB * 1e9, { locale });
+  if (offered === 0)
+    return <p className="font-semibold text-over">No drive of {size} or more is in the catalogue.</p>;
+  if (!cheapest)
+    return (
+      <p>
+        <b className="text-over">
+          None of {offered} drives of {size} or more fits for sure.
+        </b>{' '}
+        {nearest && (
+          <span className="text-[14px] text-soft">
+            Nearest: {nearest.drive.maker} {nearest.drive.model}; {nearest.answer.worst.what.toLowerCase()} is{' '}
+            {nearest.answer.worst.verdict === 'unknown' ? 'not known' : 'over'}.
+          </span>
+        )}
+      </p>
+    );
+  const { drive, pad } = cheapest.candidate;
+  return (
+    <p>
+      {fitting} of {offered} drives of {size} or more fit, from{' '}
+      <b className="figures whitespace-nowrap">
+        {cheapest.price.map((money) => showMoney(money, locale)).join(' and ')}
+      </b>{' '}
+      <span className="text-[14px] text-soft">
+        ({drive.maker} {drive.model} {showBytes(drive.labelGB * 1e9, { locale })}
+        {pad ? ` with a pad of ${pad.freeThicknessMm.value.toFixed(1)} mm` : ''})
+      </span>
+    </p>
   );
 }

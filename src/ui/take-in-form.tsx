@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { Controller, type Resolver, useForm, useWatch } from 'react-hook-form';
 import type { DeviceProfile } from '@/core/device';
-import type { TakeIn } from '@/core/job';
+import type { PartsView, TakeIn } from '@/core/job';
 import { heightClasses, parseSizeCode } from '@/core/part';
 import type { Settings } from '@/core/workshop';
 import { Button } from './button';
@@ -25,6 +25,7 @@ const yesNo: { value: 'yes' | 'no'; label: string }[] = [
 
 type Props = {
   profiles: DeviceProfile[];
+  parts: PartsView;
   initial: TakeIn | null;
   settings: Settings;
   now: string;
@@ -34,7 +35,7 @@ type Props = {
 };
 
 /** Taking in: few large choices in the order one would ask an owner, with what follows from them beside it. */
-export function TakeInForm({ profiles, initial, settings, submitWords, onSubmit, onCancel }: Props) {
+export function TakeInForm({ profiles, parts, initial, settings, submitWords, onSubmit, onCancel }: Props) {
   const [sending, setSending] = useState(false);
   const resolver: Resolver<Typed> = async (typed) => {
     const { takeIn, faults } = readTyped(typed, settings.timeZone);
@@ -59,7 +60,7 @@ export function TakeInForm({ profiles, initial, settings, submitWords, onSubmit,
   });
   const typed = { ...startTyped(initial, profiles, settings.timeZone), ...useWatch({ control }) };
   const profile = profiles.find(({ id }) => id === typed.profileId) ?? profiles[0];
-  const { takeIn } = readTyped(typed, settings.timeZone);
+  const { takeIn, answered } = readTyped(typed, settings.timeZone);
   const submit = handleSubmit(async () => {
     if (!takeIn) return;
     setSending(true);
@@ -102,7 +103,11 @@ export function TakeInForm({ profiles, initial, settings, submitWords, onSubmit,
       }}
     >
       <StationFrame
-        aside={profile && <Foresight profile={profile} typed={typed} takeIn={takeIn} />}
+        aside={
+          profile && (
+            <Foresight profile={profile} parts={parts} answered={answered} locale={settings.locale} />
+          )
+        }
         actions={
           <>
             <Button kind="main" type="submit" keyName="Enter" disabled={sending}>

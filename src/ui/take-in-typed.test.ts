@@ -27,7 +27,7 @@ describe('the take-in form as typed', () => {
   });
 
   it('becomes a take-in', () => {
-    expect(read()).toEqual({
+    expect(read()).toMatchObject({
       faults: {},
       takeIn: expect.objectContaining({
         owner: 'Bosun',
@@ -44,7 +44,10 @@ describe('the take-in form as typed', () => {
       startTyped({ ...takeIn, promisedAt: '2026-11-24T12:15:00.000Z' }, [profile], zone),
       zone,
     );
-    expect(again).toEqual({ faults: {}, takeIn: { ...takeIn, promisedAt: '2026-11-24T12:15:00.000Z' } });
+    expect(again).toMatchObject({
+      faults: {},
+      takeIn: { ...takeIn, promisedAt: '2026-11-24T12:15:00.000Z' },
+    });
   });
 
   it('leaves empty fields not known', () => {
@@ -53,6 +56,15 @@ describe('the take-in form as typed', () => {
       chargePercent: null,
       promisedAt: null,
     });
+  });
+
+  it('tells what can be told while other answers are missing or wrong', () => {
+    const early = read({ owner: '', charge: 'full', card: 'yes' });
+    expect(early.takeIn).toBeNull();
+    expect(early.answered.device).toMatchObject({ card: 'yes', chargePercent: null });
+    expect(early.answered.parts).toMatchObject({ wantedGB: 2000, oldDrive: { labelGB: 512 } });
+    for (const wrong of [{ wanted: '' }, { label: '0' }, { used: 'much' }, { sizeCode: '22' }])
+      expect(read(wrong).answered.parts).toBeNull();
   });
 
   it.each([

@@ -1,5 +1,5 @@
 import type { DeviceProfile } from '@/core/device';
-import { type TakeIn, TakeInForm as TakeInSchema } from '@/core/job';
+import { type DeviceAnswers, type PartsAnswers, type TakeIn, TakeInForm as TakeInSchema } from '@/core/job';
 import { clip, parseBytes, parseDecimal, showBytes } from '@/core/units';
 import { isoToLocal, localToIso } from './zoned-time';
 
@@ -43,8 +43,13 @@ const fieldOf: Record<string, keyof Typed> = {
   promisedAt: 'promised',
 };
 
+/** What can be told from the answers so far, though others are still missing or wrong. */
+export type Answered = { device: DeviceAnswers; parts: PartsAnswers | null };
+
+export type Read = { takeIn: TakeIn | null; faults: Faults; answered: Answered };
+
 /** What was typed, as a take-in, or what is wrong by field. */
-export function readTyped(typed: Typed, timeZone: string): { takeIn: TakeIn | null; faults: Faults } {
+export function readTyped(typed: Typed, timeZone: string): Read {
   const faults: Faults = {};
   const sized = (field: 'wanted' | 'label') => {
     const value = gigabytes(typed[field]);
@@ -66,7 +71,7 @@ export function readTyped(typed: Typed, timeZone: string): { takeIn: TakeIn | nu
   const promisedAt = typed.promised === '' ? null : localToIso(typed.promised, timeZone);
   if (typed.promised !== '' && promisedAt === null)
     faults.promised = 'This is no time. Pick a day and an hour.';
-  const parsed = TakeInSchema.safeParse({
+  const form = {
     profileId: typed.profileId,
     owner: typed.owner,
     serial: typed.serial,
@@ -82,7 +87,8 @@ export function readTyped(typed: Typed, timeZone: string): { takeIn: TakeIn | nu
     chargePercent,
     promisedAt,
     note: typed.note,
-  });
+  };
+  const parsed = TakeInSchema.safeParse(form);
   if (!parsed.success) {
     for (const issue of parsed.error.issues) {
       const path = issue.path.join('.');
@@ -90,7 +96,22 @@ export function readTyped(typed: Typed, timeZone: string): { takeIn: TakeIn | nu
       faults[field] ??= issue.message;
     }
   }
-  return { takeIn: parsed.success && Object.keys(faults).length === 0 ? parsed.data : null, faults };
+  const { card, encryption, swollen, consent, wantedGB, dataToKeep, oldDrive } = form;
+  const sizesWrong = faults.wanted ?? faults.label ?? faults.used ?? faults.sizeCode;
+  return {
+    takeIn: parsed.success && Object.keys(faults).length === 0 ? parsed.data : null,
+    faults,
+    answered: {
+      device: {
+        card,
+        encryption,
+        swollen,
+        consent,
+        chargePercent: faults.charge === undefined ? chargePercent : null,
+      },
+      parts: sizesWrong === undefined ? { wantedGB, dataToKeep, oldDrive } : null,
+    },
+  };
 }
 
 /** What a form begins with: the job's own answers, or what the device's maker usually delivers. */

@@ -104,7 +104,7 @@ it('a second family: captive screws, 10 % held back, and a device that starts on
   // Typed as the device shows it: 1 TB by its label, a tenth held back, counted in 1024s.
   for (const [label, text] of [
     ['Size the device shows', '837 GB'],
-    ['Its own read test', '6 800 MB/s'],
+    ['Read test', '6 800 MB/s'],
     ['Partitions found', '3'],
   ] as const) {
     await page.getByLabel(label).fill(text);

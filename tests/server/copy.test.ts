@@ -44,6 +44,23 @@ describe('a copy', () => {
     ]);
   });
 
+  it('is begun anew once the drives were out of the dock, with nothing of the old order left', async () => {
+    const { runtime } = workshop;
+    await act(runtime, id, { kind: 'arm', label: 'KV-2202' });
+    const stopped = ended();
+    await act(runtime, id, { kind: 'copy' });
+    expect(await act(runtime, id, { kind: 'undock' })).toBe('busy');
+    await act(runtime, id, { kind: 'copy-stop' });
+    await stopped;
+    expect(await act(runtime, id, { kind: 'undock' })).toBe('ok');
+    const out = await view();
+    expect([out.job.dock, out.copy.kind, out.facts['copy.begun']]).toEqual([null, 'none', undefined]);
+    expect(await act(runtime, id, { kind: 'lay-out', holdBackPercent: 5 })).toBe('ok');
+    expect(await act(runtime, id, { kind: 'lay-out', holdBackPercent: 0 })).toBe('ok');
+    expect(await act(runtime, id, { kind: 'dock', caseId: 'tarn-5' })).toBe('ok');
+    expect(await act(runtime, id, { kind: 'copy' })).toBe('hold-label');
+  });
+
   it('stops safely, says so, and goes on behind what is verified', async () => {
     const { runtime } = workshop;
     expect(await act(runtime, id, { kind: 'copy-stop' })).toBe('not-running');
@@ -80,7 +97,9 @@ describe('a copy', () => {
     expect(await done).toEqual({ kind: 'verified' });
     const after = await view();
     expect(after.job.copy).toMatchObject({ mismatches: 0, sha256: expect.stringMatching(/^[0-9a-f]{64}$/u) });
-    expect(after.history.filter((entry) => entry.kind === 'copy-begun')).toHaveLength(1);
+    // Stopped and gone on with since the drives were last out: begun once.
+    const since = after.history.slice(after.history.findLastIndex((entry) => entry.kind === 'undock'));
+    expect(since.filter((entry) => entry.kind === 'copy-begun')).toHaveLength(1);
     expect(after.history.at(-1)?.kind).toBe('copied');
     expect(after.current).toBe('swap');
     expect(await act(runtime, id, { kind: 'copy' })).toBe('copied');

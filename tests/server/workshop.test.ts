@@ -18,7 +18,7 @@ afterAll(() => workshop.close());
 describe('an own workshop', () => {
   it('begins empty: nobody works, nothing is known, nothing can be taken in', async () => {
     const view = await benchView(workshop.runtime);
-    expect(view).toMatchObject({ cards: [], handedOver: [], hasProfiles: false });
+    expect(view).toMatchObject({ cards: [], handedOver: [], frame: { hasProfiles: false } });
     expect(view.frame).toMatchObject({ technicians: [], settings: { working: null, timeZone: 'UTC' } });
     expect(await takeInDevice(workshop.runtime, {})).toMatchObject({ ok: false, fault: { code: 'form' } });
   });
@@ -83,7 +83,7 @@ describe('an own workshop', () => {
       'Osprey',
       'Wren',
     ]);
-    expect((await benchView(runtime)).hasProfiles).toBe(true);
+    expect((await benchView(runtime)).frame.hasProfiles).toBe(true);
     const [{ count }] = (await runtime.database.query<{ count: number }>(
       'select count(*) as count from drive',
     )) as [{ count: number }];

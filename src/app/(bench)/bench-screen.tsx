@@ -8,7 +8,6 @@ import { Button } from '@/ui/button';
 import { showDay } from '@/ui/clock';
 import { KeyCap } from '@/ui/key-cap';
 import { useKeys } from '@/ui/use-keys';
-import { findableJobs } from '@/app/findable';
 import { Shell } from '@/app/shell';
 import { StartHere } from '@/app/start-here';
 
@@ -23,7 +22,7 @@ export function BenchScreen({ view }: { view: BenchView }) {
     null;
   const go = next ? () => router.push(`/jobs/${next.id}/${next.station}`) : undefined;
   const takeIn = () => router.push('/jobs/new');
-  useKeys({ Enter: go ?? (view.hasProfiles ? takeIn : undefined), t: takeIn }, settings.singleKeys);
+  useKeys({ Enter: go ?? (view.frame.hasProfiles ? takeIn : undefined), t: takeIn }, settings.singleKeys);
   const busy = view.cards.some((card) => card.column === 'machine');
   useEffect(() => {
     if (!busy) return;
@@ -32,7 +31,7 @@ export function BenchScreen({ view }: { view: BenchView }) {
   }, [busy, router]);
   const late = view.cards.filter((card) => card.promise.verdict === 'over').length;
   return (
-    <Shell frame={view.frame} at="bench" jobs={findableJobs(view)}>
+    <Shell frame={view.frame} at="bench">
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b bg-surface px-5 py-3.5">
         <h1 className="text-[26px]">{showDay(view.frame.now, settings)}</h1>
         <p className="text-soft">
@@ -43,15 +42,15 @@ export function BenchScreen({ view }: { view: BenchView }) {
           <Button
             keyName={settings.singleKeys ? 'T' : undefined}
             onClick={takeIn}
-            disabled={!view.hasProfiles}
+            disabled={!view.frame.hasProfiles}
           >
             Take in a device
           </Button>
         </div>
       </div>
       <main className="flex min-h-0 flex-1 flex-col gap-5 overflow-y-auto p-5">
-        {view.frame.technicians.length === 0 || !view.hasProfiles ? (
-          <StartHere frame={view.frame} hasProfiles={view.hasProfiles} />
+        {view.frame.technicians.length === 0 || !view.frame.hasProfiles ? (
+          <StartHere frame={view.frame} />
         ) : (
           <>
             {next && (
@@ -85,7 +84,7 @@ export function BenchScreen({ view }: { view: BenchView }) {
             Go to {next.id}: {stationNames[next.station].toLowerCase()}
           </Button>
         ) : (
-          <Button kind="main" keyName="Enter" onClick={takeIn} disabled={!view.hasProfiles}>
+          <Button kind="main" keyName="Enter" onClick={takeIn} disabled={!view.frame.hasProfiles}>
             Take in a device
           </Button>
         )}

@@ -10,21 +10,12 @@ import { type Settings, locales } from '@/core/workshop';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Field } from '@/ui/field';
-import type { Findable } from '@/ui/find-dialog';
 import { FaultNotice } from '@/ui/notice';
 import { Card, StationFrame } from '@/ui/station-frame';
 import { useKeys } from '@/ui/use-keys';
 
 /** Who works here, and how this workshop counts: currency, language of numbers, time zone, pace of the stand-in dock. */
-export function WorkshopScreen({
-  frame,
-  hasProfiles,
-  jobs,
-}: {
-  frame: FrameView;
-  hasProfiles: boolean;
-  jobs: Findable[];
-}) {
+export function WorkshopScreen({ frame }: { frame: FrameView }) {
   const router = useRouter();
   const [form, setForm] = useState<Settings>(frame.settings);
   const [fault, setFault] = useState<Fault | null>(null);
@@ -49,7 +40,7 @@ export function WorkshopScreen({
   };
   useKeys({ Enter: () => void save() });
   return (
-    <Shell frame={frame} at="workshop" jobs={jobs}>
+    <Shell frame={frame} at="workshop">
       <div className="flex items-baseline gap-4 border-b bg-surface px-5 py-3.5">
         <h1 className="text-[26px]">Workshop</h1>
         <p className="text-soft">who works here, and how it counts</p>
@@ -81,7 +72,7 @@ export function WorkshopScreen({
         say={<span role="status">{saved ? 'Saved.' : ''}</span>}
       >
         {fault && <FaultNotice fault={fault} />}
-        {!hasProfiles && <StartHere frame={frame} hasProfiles={hasProfiles} />}
+        {!frame.hasProfiles && <StartHere frame={frame} />}
         <Card>
           <div className="grid gap-4 md:grid-cols-2">
             <Field

@@ -1,1 +1,1 @@
-export { DeviceProfile, Measures, PowerPhase, Slot, measuredSlot } from './profile';
+export { DeviceProfile, Measures, PowerPhase, Slot, measureNames, measuredSlot } from './profile';

@@ -72,6 +72,12 @@ export const Measures = z.object({
 });
 export type Measures = z.infer<typeof Measures>;
 
+export const measureNames: Readonly<Record<keyof Measures, string>> = Object.freeze({
+  sinkUndersideMm: 'underside of the sink',
+  coverMm: 'inside of the cover',
+  moduleUndersideMm: 'underside of the module',
+});
+
 /** The profile's slot with what was measured on this device put in. */
 export function measuredSlot(slot: Slot, measures: Measures): Slot {
   return {

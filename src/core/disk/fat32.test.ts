@@ -57,6 +57,15 @@ describe('FAT32', () => {
     });
   });
 
+  it('is not taken for understood where only one table is kept up to date', async () => {
+    const { memory } = make([startFile]);
+    memory.write(40, new Uint8Array([0x81, 0]));
+    expect(parseFat32(await memory.read(0, 512))).toMatchObject({
+      ok: false,
+      fault: { sentence: expect.stringContaining('only one of its tables') },
+    });
+  });
+
   it('counts used clusters as the files and folders in it ask for', async () => {
     const { memory, extents } = make([startFile, { path: 'GAME.BIN', bytes: 1_000_000 }]);
     const fat = await read(memory);

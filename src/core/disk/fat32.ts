@@ -37,6 +37,8 @@ export function parseFat32(boot: Uint8Array): Result<Fat32> {
   if (boot[510] !== 0x55 || boot[511] !== 0xaa) return notFat('the boot mark 55 AA is missing');
   if (new TextDecoder('latin1').decode(boot.subarray(0x52, 0x5a)) !== 'FAT32   ')
     return notFat('its name is missing');
+  // Bit 7 of the extended flags: mirroring is off, and only one of the tables is kept up to date (section 3.3).
+  if (view.getUint16(40, true) & 0x80) return notFat('only one of its tables is kept up to date');
   const fat = {
     sectorBytes: view.getUint16(11, true),
     sectorsPerCluster: boot[13]!,

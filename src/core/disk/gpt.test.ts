@@ -127,6 +127,12 @@ describe('partition table', () => {
     expect(await codes(differs)).toContain('headers-differ');
   });
 
+  it('states a part behind the last entry that is written here', () => {
+    const many = table(100_000);
+    many.parts[1]!.number = 129;
+    expect(checkParts(many).map((fault) => fault.code)).toEqual(['too-many-parts']);
+  });
+
   it('ends in a stated fault, never in an exception, whatever the bytes are', async () => {
     await fc.assert(
       fc.asyncProperty(fc.uint8Array({ maxLength: 4096 }), async (noise) => {

@@ -33,6 +33,7 @@ export type TableFault = {
     | 'headers-differ'
     | 'part-out-of-bounds'
     | 'parts-overlap'
+    | 'too-many-parts'
     | 'entries-unreadable';
   sentence: string;
 };
@@ -118,6 +119,12 @@ function parseEntries(bytes: Uint8Array, entrySize: number): Part[] {
 export function checkParts(table: PartTable): TableFault[] {
   const faults: TableFault[] = [];
   const sorted = [...table.parts].sort((a, b) => a.firstSector - b.firstSector);
+  if (table.parts.some(({ number }) => number > entryCount)) {
+    faults.push({
+      code: 'too-many-parts',
+      sentence: `A part stands behind entry ${entryCount}, the last one that is written here.`,
+    });
+  }
   sorted.forEach((part, i) => {
     const inside =
       part.firstSector >= table.firstUsable &&

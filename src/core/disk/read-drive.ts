@@ -16,6 +16,15 @@ export type KnownZero = (start: number, end: number) => boolean;
 
 const partBytes = (part: Part, sectorBytes: number) => (part.lastSector - part.firstSector + 1) * sectorBytes;
 
+/** Why a file system cannot be what this part of this drive holds; null where it can. */
+function strangeToDrive(fat: Fat32, sectorBytes: number, partLength: number): string | null {
+  if (fat.sectorBytes !== sectorBytes)
+    return `Its file system counts in sectors of ${fat.sectorBytes} bytes, the drive in ${sectorBytes}.`;
+  return fat.totalSectors * fat.sectorBytes > partLength
+    ? 'Its file system claims more than the part holds.'
+    : null;
+}
+
 /** Reads a drive: its table and, part by part, what is in use. An unread part counts as used in full. */
 export async function readDrive(
   drive: BlockReader,
@@ -33,13 +42,9 @@ export async function readDrive(
     const length = partBytes(part, sectorBytes);
     const reader = new PartReader(drive, start, length);
     const fat = parseFat32(await reader.read(0, 512));
-    if (!fat.ok) {
-      contents[part.number] = { kind: 'unread', why: fat.fault.sentence };
-      usedBytes += length;
-      continue;
-    }
-    if (fat.value.totalSectors * fat.value.sectorBytes > length) {
-      contents[part.number] = { kind: 'unread', why: 'Its file system claims more than the part holds.' };
+    const why = !fat.ok ? fat.fault.sentence : strangeToDrive(fat.value, sectorBytes, length);
+    if (!fat.ok || why) {
+      contents[part.number] = { kind: 'unread', why: why ?? '' };
       usedBytes += length;
       continue;
     }

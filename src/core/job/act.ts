@@ -30,6 +30,7 @@ export const JobAct = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('step-back') }),
   z.object({ kind: z.literal('note'), text: z.string().trim().min(1).max(2000) }),
   z.object({ kind: z.literal('dock'), caseId: z.string().max(60) }),
+  z.object({ kind: z.literal('undock') }),
   z.object({ kind: z.literal('arm'), label: z.string().trim().max(20) }),
   z.object({ kind: z.literal('copy') }),
   z.object({ kind: z.literal('copy-stop') }),
@@ -37,6 +38,7 @@ export const JobAct = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('observe-start'), outcome: Outcome }),
   z.object({ kind: z.literal('read'), name: ReadingName, value: Known }),
   z.object({ kind: z.literal('prove') }),
+  z.object({ kind: z.literal('take-back') }),
   z.object({ kind: z.literal('hand-over'), oldDrive: z.enum(['kept', 'returned']) }),
 ]);
 export type JobAct = z.infer<typeof JobAct>;

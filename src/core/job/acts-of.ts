@@ -1,5 +1,6 @@
 import type { DeviceProfile } from '../device';
-import { type Drive, parseSizeCode } from '../part';
+import type { Layout } from '../disk';
+import { type Drive, type Pad, parseSizeCode } from '../part';
 import {
   type Act,
   type Hold,
@@ -14,6 +15,14 @@ import type { Job, JobState } from './job';
 
 /** What a job is judged against: the catalogue entries that it names. */
 export type JobContext = { profile: DeviceProfile; drive: Drive | null };
+
+/** The catalogue as far as acts name it, and the layout as read on the dock once there is one. */
+export type DecideContext = JobContext & {
+  findDrive: (id: string) => Drive | null;
+  findPad: (id: string) => Pad | null;
+  /** Layout from the bytes on the dock, or the expected one before. */
+  layout: Layout | null;
+};
 
 /** What the job decides about the swap: whether the stand-off moves and whether a pad is laid. */
 export function swapConditions(job: Job, { drive }: JobContext) {

@@ -1,28 +1,17 @@
+import { measureNames } from '../device';
 import { fit } from '../fit';
-import { worstMargin } from '../margin';
+import { type Margin, worstMargin } from '../margin';
 import { type Result, ok, refuse } from '../result';
-import type { SwitchedOn } from '../simulator';
-import { showEstimate, showLimit } from '../units';
-import { type FactSetting, foldFacts, isTrue, restore } from '../work';
-import type { JobAct, Outcome } from './act';
-import { actsOf } from './acts-of';
-import { expectedLayout, proveMargins } from './expect';
-import type { CopyProof, Job, JobState } from './job';
-import { type DecideContext, permit, permitStep } from './permit';
+import { showBytes, showEstimate, showLimit } from '../units';
+import { type FactSetting, factWords, foldFacts, isTrue, restore } from '../work';
+import type { JobAct } from './act';
+import { type DecideContext, actsOf } from './acts-of';
+import { expectedLayout, proveMargins, readingsAsked } from './expect';
+import type { Job, JobState } from './job';
+import { choiceFit, oldDriveOf } from './fit-of';
+import { permit, permitStep } from './permit';
+import { type Decision, started } from './report';
 import { takeInFacts } from './take-in';
-
-/** What an act does to a job: its new document and one line of history. */
-export type Decision = {
-  job: Job;
-  entry: { kind: string; sentence: string; changes: FactSetting[]; stepId: string | null };
-};
-
-/** Acts that a stand-in or a person outside the page reports; the server checks `permit` before it starts them. */
-export type Report =
-  | { kind: 'docked'; dock: NonNullable<Job['dock']> }
-  | { kind: 'copy-begun' }
-  | { kind: 'copied'; proof: CopyProof }
-  | { kind: 'switched-on'; shown: SwitchedOn };
 
 const said = (
   job: Job,
@@ -45,15 +34,11 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
       const changes = takeInFacts(act.takeIn, limit).filter(
         (now) => before.find((was) => was.fact === now.fact)?.value !== now.value,
       );
-      return said(
-        { ...job, takeIn: { ...act.takeIn, profileId: job.takeIn.profileId } },
-        'amend',
-        'Changed what was taken in.',
-        changes,
-      );
+      const takeIn = { ...act.takeIn, profileId: job.takeIn.profileId };
+      return judgedAnew({ ...job, takeIn }, 'amend', 'Changed what was taken in.', context, changes);
     }
     case 'observe':
-      return said(job, 'observe', `Looked: ${act.fact} is ${act.value ? 'so' : 'not so'}.`, [
+      return said(job, 'observe', `Looked: ${factWords(act.fact, act.value)}.`, [
         { fact: act.fact, value: act.value },
       ]);
     case 'charge': {
@@ -64,7 +49,12 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
       ]);
     }
     case 'measure':
-      return said({ ...job, measures: act.measures }, 'measure', measureSentence(act.measures));
+      return judgedAnew(
+        { ...job, measures: act.measures },
+        'measure',
+        measureSentence(act.measures),
+        context,
+      );
     case 'choose':
       return decideChoice(state, act, context);
     case 'lay-out':
@@ -85,7 +75,7 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
       return said(
         { ...job, readings: { ...job.readings, [act.name]: act.value }, proved: false },
         'read',
-        `Read ${act.name}: ${act.value.value} (${act.value.origin.note}).`,
+        readingSentence(act, context),
       );
     case 'prove': {
       const worst = worstMargin(proveMargins(context.profile, context.layout, job.readings, job.copy));
@@ -110,58 +100,16 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
           stepId: null,
         },
       });
+    case 'take-back':
+      return said({ ...job, handedOver: null }, 'take-back', 'Taken back: it is not handed over yet.');
     case 'dock':
+    case 'undock':
     case 'copy':
     case 'copy-stop':
     case 'switch-on':
       // Permitted: the stand-in does the work and reports what came of it.
       return said(job, act.kind, act.kind);
   }
-}
-
-/** What a stand-in reports, as a decision. Permission was asked when the work was started. */
-export function decideReport({ job }: JobState, report: Report): Decision {
-  const line = (next: Job, kind: string, sentence: string, changes: FactSetting[]): Decision => ({
-    job: next,
-    entry: { kind, sentence, changes, stepId: null },
-  });
-  switch (report.kind) {
-    case 'docked':
-      return line(
-        { ...job, dock: report.dock },
-        'dock',
-        `Old drive ${report.dock.old.benchLabel} and new drive ${report.dock.new.benchLabel} in the dock.`,
-        [{ fact: 'target.armed', value: null }],
-      );
-    case 'copy-begun':
-      return line(job, 'copy-begun', 'Copy begun.', [
-        { fact: 'copy.begun', value: true },
-        { fact: 'copy.verified', value: null },
-      ]);
-    case 'copied':
-      return line(
-        { ...job, copy: report.proof },
-        'copied',
-        `Copied, read back and matched: ${report.proof.blocks} blocks, SHA-256 ${report.proof.sha256.slice(0, 12)}….`,
-        [{ fact: 'copy.verified', value: report.proof.mismatches === 0 }],
-      );
-    case 'switched-on':
-      return started(
-        { ...job, lastStart: report.shown },
-        report.shown.outcome,
-        `The simulated device shows: ${report.shown.shows}`,
-      );
-  }
-}
-
-function started(job: Job, outcome: Outcome, seen: string): Decision {
-  const runs = outcome === 'started';
-  const changes = [
-    { fact: 'device.started', value: runs },
-    ...(runs ? [{ fact: 'power.off', value: false }] : []),
-  ];
-  const sentence = runs ? `It started. ${seen}.` : `It did not start (${outcome}). ${seen}.`;
-  return { job: { ...job, outcome }, entry: { kind: 'switch-on', sentence, changes, stepId: null } };
 }
 
 function decideChoice(
@@ -174,15 +122,10 @@ function decideChoice(
   const pad = choice.padId === null ? null : context.findPad(choice.padId);
   if (!drive || (choice.padId !== null && !pad))
     return refuse('not-found', 'This part is not in the catalogue.', 'Choose one from the list.');
-  const { labelGB, usedBytes } = job.takeIn.oldDrive;
-  const old = { labelGB, usedBytes, dataToKeep: job.takeIn.dataToKeep };
+  const old = oldDriveOf(job);
   const { worst } = fit({ profile: context.profile, measures: job.measures, drive, pad, old });
   if (worst.verdict === 'over') {
-    return refuse(
-      'does-not-fit',
-      `${worst.what}: ${showEstimate(worst.value, worst.unit)}, allowed is ${showLimit(worst.limit, worst.unit)}.`,
-      worst.remedy ?? 'Choose another drive.',
-    );
+    return refuse('does-not-fit', marginSentence(worst), worst.remedy ?? 'Choose another drive.');
   }
   if (worst.verdict === 'unknown') {
     const gone = worst.missing[0];
@@ -192,7 +135,7 @@ function decideChoice(
       gone?.howToGet ?? worst.remedy ?? 'Measure it.',
     );
   }
-  const sentence = `Chose ${drive.maker} ${drive.model} ${drive.labelGB} GB${pad ? ` with pad ${pad.model} ${pad.freeThicknessMm.value} mm` : ''}; tightest: ${worst.what}.`;
+  const sentence = `Chose ${drive.maker} ${drive.model} ${showBytes(drive.labelGB * 1e9)}${pad ? ` with pad ${pad.model} ${pad.freeThicknessMm.value} mm` : ''}; tightest: ${worst.what.toLowerCase()}.`;
   return said({ ...job, choice, wish: null }, 'choose', sentence);
 }
 
@@ -244,9 +187,42 @@ function decideArm(job: Job, label: string): Result<Decision> {
   return said(job, 'arm', `Armed ${typed} by typing its label.`, [{ fact: 'target.armed', value: true }]);
 }
 
+const marginSentence = (margin: Margin) =>
+  `${margin.what}: ${showEstimate(margin.value, margin.unit)}, allowed is ${showLimit(margin.limit, margin.unit)}.`;
+
+/**
+ * A job whose measures or old drive changed: a choice that fits no longer is taken back, with its layout. Once the
+ * drives lie on the dock it stands and is shown as it is; Swap then refuses it.
+ */
+function judgedAnew(
+  job: Job,
+  kind: string,
+  sentence: string,
+  context: DecideContext,
+  changes: FactSetting[] = [],
+): Result<Decision> {
+  const worst = choiceFit(job, context);
+  if (!worst || job.dock || worst.verdict === 'clear' || worst.verdict === 'tight')
+    return said(job, kind, sentence, changes);
+  const why = worst.verdict === 'over' ? marginSentence(worst) : `${worst.what} is not known.`;
+  return said(
+    { ...job, choice: null, wish: null },
+    kind,
+    `${sentence} The chosen drive is taken back: ${why}`,
+    changes,
+  );
+}
+
 function measureSentence(measures: Job['measures']): string {
   const parts = Object.entries(measures).flatMap(([name, value]) =>
-    value?.known ? [`${name} ${value.value} (−${value.minus ?? '?'} +${value.plus ?? '?'})`] : [],
+    value ? [`${measureNames[name as keyof Job['measures']]} ${showEstimate(value, 'mm')}`] : [],
   );
-  return parts.length > 0 ? `Measured: ${parts.join(', ')}.` : 'Measures taken back: the profile’s count.';
+  return parts.length > 0
+    ? `Measured: ${parts.join(', ')}.`
+    : 'Measures taken back: those of the profile count.';
+}
+
+function readingSentence(act: Extract<JobAct, { kind: 'read' }>, { profile }: DecideContext): string {
+  const { what, unit } = readingsAsked[act.name];
+  return `${what}: ${showEstimate(act.value, unit, { habit: profile.showsCapacity })}, ${act.value.origin.note}.`;
 }

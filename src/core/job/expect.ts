@@ -1,8 +1,20 @@
 import type { DeviceProfile } from '../device';
 import { type Layout, deliveredGrowth, deliveredTable, placedBytes, planLayout } from '../disk';
-import { type Known, type Margin, atLeast, atMost, exact, missing, named, oneOf, within } from '../margin';
+import {
+  type Known,
+  type Margin,
+  type MarginUnit,
+  atLeast,
+  atMost,
+  exact,
+  missing,
+  named,
+  oneOf,
+  within,
+} from '../margin';
 import { type Drive, sectorsFromLabel } from '../part';
 import type { Result } from '../result';
+import type { ReadingName } from './act';
 import type { CopyProof, Job } from './job';
 
 const expectedGuid = (n: number) => `${String(n).padStart(8, '0')}-0000-4000-8000-000000000000`;
@@ -37,6 +49,15 @@ export const mainPart = (layout: Layout) =>
 /** What systems round away or set aside when they show a size; a named default, percent. */
 export const sizeShownTolerancePercent = 1;
 
+/** What a person reads on the device, and its unit. */
+export const readingsAsked: Readonly<Record<ReadingName, { what: string; unit: MarginUnit }>> = Object.freeze(
+  {
+    'size-shown': { what: 'Size the device shows', unit: 'bytes' },
+    'read-test': { what: 'Read test', unit: 'bytes/s' },
+    'parts-shown': { what: 'Partitions found', unit: 'none' },
+  },
+);
+
 /** The margins of Prove: what the device shows, each against what was to be expected. */
 export function proveMargins(
   profile: DeviceProfile,
@@ -60,8 +81,7 @@ export function proveMargins(
     within(
       {
         id: 'size-shown',
-        what: 'Size the device shows',
-        unit: 'bytes',
+        ...readingsAsked['size-shown'],
         remedy: 'It still shows another size: was the part grown, and is this the new drive?',
       },
       reading(readings['size-shown'], 'size shown'),
@@ -71,8 +91,7 @@ export function proveMargins(
     atLeast(
       {
         id: 'read-test',
-        what: 'Read test',
-        unit: 'bytes/s',
+        ...readingsAsked['read-test'],
         remedy: 'Check the unit first (megabit or megabyte), then the seat of the drive, then heat.',
       },
       reading(readings['read-test'], 'read test'),
@@ -81,8 +100,7 @@ export function proveMargins(
     oneOf(
       {
         id: 'parts-shown',
-        what: 'Partitions found',
-        unit: 'none',
+        ...readingsAsked['parts-shown'],
         remedy: 'A part is missing or one too many: look at the copy before closing the job.',
       },
       count ? named(String(count.value), count.origin) : ask('number of partitions'),

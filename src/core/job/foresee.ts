@@ -1,4 +1,5 @@
 import type { DeviceProfile } from '../device';
+import { type Candidate, rankDrives } from '../fit';
 import {
   type Hold,
   foldFacts,
@@ -9,15 +10,17 @@ import {
   wayBack,
   wayIn,
 } from '../work';
-import { type TakeIn, takeInFacts } from './take-in';
+import { type Money, totals } from '../units';
+import { type DeviceAnswers, type PartsAnswers, takeInFacts } from './take-in';
+import type { PartsView } from './view';
 
 export type Foresight = { holds: Hold[]; handMinutes: number };
 
 /** Before a job exists: what its answers would hold up, and the handwork it usually takes, minutes. */
-export function foresee(profile: DeviceProfile, takeIn: TakeIn): Foresight {
+export function foresee(profile: DeviceProfile, answers: DeviceAnswers): Foresight {
   const stamp = { at: '1970-01-01T00:00:00.000Z', by: '' };
   const limit = profile.opening.chargeBelowPercent;
-  const settings = [...takeInFacts(takeIn, limit), ...screwsAtStart(profile.procedure)];
+  const settings = [...takeInFacts(answers, limit), ...screwsAtStart(profile.procedure)];
   const facts = foldFacts(settings.map((setting) => ({ ...setting, ...stamp })));
   const ledger = screwLedger(profile.procedure, facts);
   const early = ['swollen', 'consent', 'card', 'charge', 'encryption'];
@@ -30,5 +33,40 @@ export function foresee(profile: DeviceProfile, takeIn: TakeIn): Foresight {
       early.includes(code),
     ),
     handMinutes: acts.reduce((total, act) => total + act.minutes, 0),
+  };
+}
+
+/** What can be had for the wish: drives of that size or more, how many fit, the cheapest with its pad, and the nearest. */
+export type PartsForesight = {
+  offered: number;
+  fitting: number;
+  cheapest: { candidate: Candidate; price: Money[] } | null;
+  /** Where none fits: the one that comes nearest. */
+  nearest: Candidate | null;
+};
+
+/** Parts money is minor units of their own currencies, never added across them. */
+const priceOf = ({ drive, pad }: Candidate): Money[] => totals([drive.price, ...(pad ? [pad.price] : [])]);
+
+/** A first guess of the parts, before a drive is chosen: a wish that nothing on the shelf meets stops a job too. */
+export function foreseeParts(
+  profile: DeviceProfile,
+  { wantedGB, oldDrive, dataToKeep }: PartsAnswers,
+  { drives, pads }: PartsView,
+): PartsForesight {
+  const old = { labelGB: oldDrive.labelGB, usedBytes: oldDrive.usedBytes, dataToKeep };
+  const offered = drives.filter(({ labelGB }) => labelGB >= wantedGB);
+  const ranked = rankDrives({ profile, measures: {}, old }, offered, pads);
+  const fitting = ranked.filter(({ answer: { worst } }) => ['clear', 'tight'].includes(worst.verdict));
+  const minor = (candidate: Candidate) => priceOf(candidate).reduce((sum, money) => sum + money.minor, 0);
+  const cheapest = fitting.reduce<Candidate | null>(
+    (best, next) => (best && minor(best) <= minor(next) ? best : next),
+    null,
+  );
+  return {
+    offered: offered.length,
+    fitting: fitting.length,
+    cheapest: cheapest && { candidate: cheapest, price: priceOf(cheapest) },
+    nearest: fitting.length > 0 ? null : (ranked[0] ?? null),
   };
 }

@@ -1,21 +1,26 @@
 export { ActRequest, JobAct, Outcome, ReadingName, observable } from './act';
 export { actsOf, holdsOf, ledgerOf, nextAct, swapConditions } from './acts-of';
-export type { JobContext } from './acts-of';
-export { decide, decideReport } from './decide';
-export type { Decision, Report } from './decide';
+export type { DecideContext, JobContext } from './acts-of';
+export { decide } from './decide';
+export { decideReport, outcomeWords } from './report';
+export type { Decision, Report } from './report';
 export { permit } from './permit';
-export type { DecideContext } from './permit';
-export { expectedLayout, mainPart, proveMargins, sizeShownTolerancePercent } from './expect';
+export { expectedLayout, mainPart, proveMargins, readingsAsked, sizeShownTolerancePercent } from './expect';
 export { CopyProof, DockedDrive, HistoryEntry, Job, jobState, newJob } from './job';
 export type { JobState } from './job';
-export { foresee } from './foresee';
+export { choiceFit, oldDriveOf } from './fit-of';
+export { foresee, foreseeParts } from './foresee';
+export type { PartsForesight } from './foresee';
+export { benchCard } from './bench-card';
+export { makeView } from './make-view';
+export type { Loaded } from './make-view';
 export { makeSheet } from './make-sheet';
 export type { SheetContext } from './make-sheet';
-export { promiseMargin, workLeftSeconds } from './promise';
+export { handworkSpread, promiseMargin, workLeftSeconds } from './promise';
 export { Sheet, escapeMarkdown, habitNote, marginOptions, sheetMarkdown } from './sheet';
 export { cordOf, currentStation, stationHold, stationStops } from './stations';
 export { TakeIn, TakeInForm, takeInFacts } from './take-in';
-export type { YesNoUnknown } from './take-in';
+export type { DeviceAnswers, PartsAnswers, YesNoUnknown } from './take-in';
 export type {
   BenchCard,
   BenchColumn,
@@ -23,6 +28,8 @@ export type {
   CopyProgress,
   CopyState,
   FrameView,
+  JobLine,
   JobView,
+  PartsView,
   SourceSummary,
 } from './view';

@@ -5,10 +5,11 @@ import { DeviceProfile } from '../device';
 import { Drive, Pad } from '../part';
 import { screwsAtStart } from '../work';
 import type { JobAct } from './act';
-import { type Report, decide, decideReport } from './decide';
+import { decide } from './decide';
 import { expectedLayout } from './expect';
+import type { DecideContext } from './acts-of';
 import { type JobState, jobState, newJob } from './job';
-import type { DecideContext } from './permit';
+import { type Report, decideReport } from './report';
 import { type TakeIn, takeInFacts } from './take-in';
 
 export const profile = DeviceProfile.parse(ospreyData);

@@ -64,6 +64,9 @@ describe('job', () => {
     expect(cord.every((station) => station.state === 'done')).toBe(true);
     expect(currentStation(cord)).toBe('hand-over');
     expect(bench.do({ kind: 'step-back' })).toBe('closed');
+    expect(bench.do({ kind: 'take-back' })).toBe('ok');
+    expect(bench.state.job).toMatchObject({ handedOver: null, proved: true });
+    expect(bench.do({ kind: 'take-back' })).toBe('not-handed-over');
   });
 
   it('is not proved by the old size, a slow test or a part that is gone', () => {
@@ -125,6 +128,59 @@ describe('job', () => {
         return screwsOut(ledgerOf(bench.state, bench.context)) === 0;
       }),
     );
+  });
+});
+
+describe('what follows when a number changes', () => {
+  const known = (value: number) => ({
+    ...reading(value),
+    origin: { kind: 'measured', note: 'test' } as const,
+  });
+
+  it('a choice that a new measure refuses is taken back, with its layout; a kind one leaves it', () => {
+    const bench = prepared();
+    expect(bench.do({ kind: 'measure', measures: { coverMm: known(9.9) } })).toBe('ok');
+    expect(bench.state.job.choice).not.toBeNull();
+    expect(bench.do({ kind: 'measure', measures: { coverMm: known(8) } })).toBe('ok');
+    expect([bench.state.job.choice, bench.state.job.wish]).toEqual([null, null]);
+    expect(bench.state.history.at(-1)?.sentence).toBe(
+      'Measured: inside of the cover 8.00 mm. The chosen drive is taken back: Height under the cover: 9.10 ±0.11 mm, allowed is at most 8.00 mm.',
+    );
+  });
+
+  it('so is one that is smaller than the old drive as it was corrected', () => {
+    const bench = prepared();
+    bench.do({ kind: 'amend', takeIn: { ...takeIn, oldDrive: { ...takeIn.oldDrive, labelGB: 4000 } } });
+    expect(bench.state.job.choice).toBeNull();
+  });
+
+  it('on the dock the choice stands, Swap refuses it, and another can be chosen once the drives are out', () => {
+    const bench = copied();
+    bench.do({ kind: 'measure', measures: { coverMm: known(8) } });
+    expect(bench.state.job.choice).not.toBeNull();
+    expect(hands(bench, 'swap')).toBe('does-not-fit');
+    expect(bench.do({ kind: 'undock' })).toBe('ok');
+    bench.report({ kind: 'undocked' });
+    expect(bench.state.job).toMatchObject({ dock: null, copy: null });
+    expect(bench.state.facts['copy.verified']).toBeUndefined();
+    bench.do({ kind: 'measure', measures: { coverMm: known(9.9) } });
+    expect(bench.do(chosen)).toBe('ok');
+  });
+});
+
+describe('the history', () => {
+  it('says in words what was looked at, read and seen', () => {
+    const bench = copied();
+    const said = () => bench.state.history.at(-1)?.sentence;
+    bench.do({ kind: 'observe', fact: 'card.inserted', value: false });
+    expect(said()).toBe('Looked: card not inserted.');
+    hands(bench, 'swap');
+    hands(bench, 'close');
+    bench.do({ kind: 'observe-start', outcome: 'no-start-device' });
+    expect(said()).toBe('It did not start: it finds nothing to start from. Seen on the device.');
+    bench.do({ kind: 'observe-start', outcome: 'started' });
+    bench.do({ kind: 'read', name: 'size-shown', value: reading(2 ** 40) });
+    expect(said()).toBe('Size the device shows: 1 TB, test.');
   });
 });
 
@@ -190,6 +246,8 @@ describe('what is refused', () => {
     expect(bench.do({ kind: 'copy' })).toBe('hold-encryption');
     bench.do({ kind: 'observe', fact: 'encryption.on', value: false });
     expect(bench.do({ kind: 'copy' })).toBe('hold-label');
+    // Typing it is the station's own work: the cord shows no hold.
+    expect(cordOf(bench.state, bench.context)[4]).toMatchObject({ id: 'carry-over', state: 'current' });
     expect(bench.do({ kind: 'arm', label: 'kv-2206' })).toBe('source-label');
     expect(bench.do({ kind: 'arm', label: 'KV-9999' })).toBe('wrong-label');
     expect(bench.do({ kind: 'copy' })).toBe('hold-label');
@@ -219,6 +277,23 @@ describe('what is refused', () => {
     expect(bench.do(chosen)).toBe('docked');
     expect(bench.do({ kind: 'lay-out', holdBackPercent: 5 })).toBe('copy-begun');
     expect(bench.do({ kind: 'amend', takeIn })).toBe('opened');
+  });
+
+  it('calling a battery flat that was seen swollen, save by changing what was taken in before opening', () => {
+    const bench = prepared({ ...takeIn, swollen: 'yes' });
+    expect(bench.do({ kind: 'observe', fact: 'battery.swollen', value: false })).toBe('swollen-stands');
+    expect(bench.do({ kind: 'amend', takeIn })).toBe('ok');
+    expect(bench.do({ kind: 'step', stepId: 'power-off' })).toBe('ok');
+    expect(bench.do({ kind: 'observe', fact: 'battery.swollen', value: true })).toBe('ok');
+    expect(bench.do({ kind: 'step', stepId: 'grips' })).toBe('hold-swollen');
+    expect(bench.do({ kind: 'hand-over', oldDrive: 'kept' })).toBe('hold-swollen');
+  });
+
+  it('taking drives out of the dock that are not there, or that the swap has used', () => {
+    const bench = copied();
+    expect(hands(bench, 'swap')).toBe('ok');
+    expect(bench.do({ kind: 'undock' })).toBe('swapped');
+    expect(new Bench().do({ kind: 'undock' })).toBe('not-docked');
   });
 
   it('amending states only what the form changed', () => {

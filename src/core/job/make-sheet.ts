@@ -4,6 +4,7 @@ import type { Pad } from '../part';
 import { totals } from '../units';
 import { type JobContext, actsOf, ledgerOf } from './acts-of';
 import { proveMargins } from './expect';
+import { oldDriveOf } from './fit-of';
 import type { JobState } from './job';
 import type { Sheet } from './sheet';
 
@@ -24,8 +25,7 @@ export function makeSheet(state: JobState, context: SheetContext): Sheet {
   const { job, history } = state;
   const { profile, drive, pad, layout } = context;
   const { takeIn } = job;
-  const old = { ...takeIn.oldDrive, dataToKeep: takeIn.dataToKeep };
-  const fitted = drive && fit({ profile, measures: job.measures, drive, pad, old });
+  const fitted = drive && fit({ profile, measures: job.measures, drive, pad, old: oldDriveOf(job) });
   const proved = proveMargins(profile, layout, job.readings, job.copy);
   const bytes = (sectors: { firstSector: number; lastSector: number }) =>
     (sectors.lastSector - sectors.firstSector + 1) * (layout?.sectorBytes ?? 512);

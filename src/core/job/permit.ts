@@ -1,20 +1,9 @@
-import type { DeviceProfile } from '../device';
-import type { Layout } from '../disk';
-import type { Drive, Pad } from '../part';
 import { type Fault, type Result, ok, refuse } from '../result';
-import { type Act, type Stop, factValue, holdOn, isTrue } from '../work';
+import { type Act, type Stop, factValue, factWords, holdOn, isTrue } from '../work';
 import type { JobAct } from './act';
-import { type JobContext, holdsOf, nextAct } from './acts-of';
+import { type DecideContext, type JobContext, actsOf, holdsOf, nextAct } from './acts-of';
+import { choiceFit } from './fit-of';
 import type { JobState } from './job';
-
-/** The catalogue as far as acts name it, and the layout as read on the dock once there is one. */
-export type DecideContext = JobContext & {
-  profile: DeviceProfile;
-  findDrive: (id: string) => Drive | null;
-  findPad: (id: string) => Pad | null;
-  /** Layout from the bytes on the dock, or the expected one before. */
-  layout: Layout | null;
-};
 
 const holdFault = (state: JobState, context: JobContext, stops: Stop[]): Fault | null => {
   const hold = holdOn(holdsOf(state, context), stops);
@@ -27,10 +16,8 @@ const stopsOfStep = (act: Act): Stop[] => [
   ...(act.touchesBoard ? (['board'] as const) : []),
 ];
 
-const needWords = (fact: string, value: boolean) => `${fact} must be ${value ? 'so' : 'not so'}`;
-
 /** May this step be done now? It must be the next one, held by nothing, with its needs met. */
-export function permitStep(state: JobState, context: JobContext, stepId: string): Result<Act> {
+export function permitStep(state: JobState, context: DecideContext, stepId: string): Result<Act> {
   const next = nextAct(state, context);
   if (!next) return refuse('hands-done', 'All acts of the hands are done.', 'Go on to First power.');
   if (next.id !== stepId) {
@@ -40,11 +27,18 @@ export function permitStep(state: JobState, context: JobContext, stepId: string)
   }
   const held = holdFault(state, context, stopsOfStep(next));
   if (held) return { ok: false, fault: held };
+  const worst = next.station === 'swap' ? choiceFit(state.job, context) : null;
+  if (worst?.verdict === 'over')
+    return refuse(
+      'does-not-fit',
+      `The chosen drive does not fit: ${worst.what.toLowerCase()}.`,
+      'Look at Fit; measure again, or take the drives out of the dock and choose another one.',
+    );
   const need = next.needs.find(({ fact, value }) => factValue(state.facts, fact) !== value);
   if (need)
     return refuse(
       'step-need',
-      `Not yet: ${needWords(need.fact, need.value)}.`,
+      `Not yet. This step needs: ${factWords(need.fact, need.value)}.`,
       'Do the steps in their order.',
     );
   return ok(next);
@@ -60,8 +54,12 @@ export function permit(
   context: DecideContext,
 ): Result<null> {
   const { job, facts } = state;
-  if (job.handedOver && act.kind !== 'note') {
-    return refuse('closed', 'This job was handed over.', 'Take the device in again for further work.');
+  if (job.handedOver && act.kind !== 'note' && act.kind !== 'take-back') {
+    return refuse(
+      'closed',
+      'This job was handed over.',
+      'Take it back at Hand over first, or take the device in again.',
+    );
   }
   const held = (stops: Stop[]): Result<null> => {
     const fault = holdFault(state, context, stops);
@@ -72,13 +70,17 @@ export function permit(
       return state.doneSteps.length > 0
         ? refuse('opened', 'The device has been opened: what was taken in stands.', 'Add a note instead.')
         : ok(null);
+    case 'observe':
+      return act.fact === 'battery.swollen' && !act.value && isTrue(facts, 'battery.swollen')
+        ? refuse(
+            'swollen-stands',
+            'A battery that was seen swollen is not seen flat again.',
+            'Hand it to someone trained for cells. If it was a slip of the finger before opening, change what was taken in.',
+          )
+        : ok(null);
     case 'choose':
       return job.dock
-        ? refuse(
-            'docked',
-            'The drives lie on the dock already.',
-            'Finish this copy, or take the device in again with another drive.',
-          )
+        ? refuse('docked', 'The drives lie on the dock already.', 'Take both drives out of the dock first.')
         : ok(null);
     case 'lay-out':
       return isTrue(facts, 'copy.begun')
@@ -104,6 +106,14 @@ export function permit(
             'The old drive is still in the device.',
             'Open the device and draw it out first.',
           );
+    case 'undock':
+      if (!job.dock)
+        return refuse('not-docked', 'No drive lies on the dock.', 'Put both drives in the dock first.');
+      return actsOf(job, context).some(
+        ({ id, station }) => station === 'swap' && state.doneSteps.includes(id),
+      )
+        ? refuse('swapped', 'The swap has begun with these drives.', 'Take its steps back first.')
+        : ok(null);
     case 'arm':
       return job.dock
         ? ok(null)
@@ -124,6 +134,10 @@ export function permit(
       return isTrue(facts, 'device.started')
         ? ok(null)
         : refuse('not-started', 'The device has not started yet.', 'Switch it on at First power.');
+    case 'take-back':
+      return job.handedOver
+        ? ok(null)
+        : refuse('not-handed-over', 'This job is still on the bench.', 'Hand it over when it is proved.');
     case 'hand-over': {
       const fault = holdFault(state, context, ['sheet']);
       if (fault) return { ok: false, fault };

@@ -9,7 +9,8 @@ export const stationStops: Readonly<Record<StationId, Stop[]>> = Object.freeze({
   fit: [],
   data: [],
   open: ['opening'],
-  'carry-over': ['copy', 'first-write'],
+  // Typing the new drive's label is the station's own work: until it is done the copy waits, and nothing is wrong.
+  'carry-over': ['copy'],
   swap: ['swap', 'board'],
   close: [],
   'first-power': ['first-power'],
@@ -54,17 +55,12 @@ export function cordOf(state: JobState, context: JobContext): StationState[] {
     if (!found && isDone(id, state, context)) return { id, name, state: 'done' };
     if (found) return { id, name, state: 'ahead' };
     found = true;
-    return { id, name, state: stationHold(id, holds, state) ? 'held' : 'current' };
+    return { id, name, state: stationHold(id, holds) ? 'held' : 'current' };
   });
 }
 
 /** The hold that stops a station now, if any. */
-export function stationHold(id: StationId, holds: Hold[], state: JobState): Hold | null {
-  const stops = stationStops[id];
-  // The label is typed as part of carrying over: before the drives lie on the dock nothing is held.
-  if (id === 'carry-over' && !state.job.dock) return holdOn(holds, ['copy']);
-  return holdOn(holds, stops);
-}
+export const stationHold = (id: StationId, holds: Hold[]): Hold | null => holdOn(holds, stationStops[id]);
 
 /** The station where the work is; the last one once everything is done. */
 export const currentStation = (cord: StationState[]): StationId =>

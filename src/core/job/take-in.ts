@@ -50,8 +50,14 @@ export const TakeInForm = TakeIn.superRefine((takeIn, context) => {
 
 const asFact = (answer: YesNoUnknown) => (answer === 'unknown' ? null : answer === 'yes');
 
+/** The answers that say what state the device is in. */
+export type DeviceAnswers = Pick<TakeIn, 'card' | 'encryption' | 'swollen' | 'consent' | 'chargePercent'>;
+
+/** The answers that decide which drives come into question. */
+export type PartsAnswers = Pick<TakeIn, 'wantedGB' | 'oldDrive' | 'dataToKeep'>;
+
 /** The facts that taking in states. Unanswered questions stay not known. */
-export function takeInFacts(takeIn: TakeIn, chargeBelowPercent: number): FactSetting[] {
+export function takeInFacts(takeIn: DeviceAnswers, chargeBelowPercent: number): FactSetting[] {
   const settings: FactSetting[] = [
     { fact: 'battery.connected', value: true },
     { fact: 'battery.in', value: true },

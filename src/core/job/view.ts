@@ -36,8 +36,14 @@ export type SourceSummary = {
   limits: GrowthLimits;
 };
 
-/** What every screen needs around its own answer. */
-export type FrameView = { settings: Settings; technicians: Technician[]; now: string };
+/** What every screen needs around its own answer; a workshop without device profiles cannot take anything in. */
+export type FrameView = {
+  settings: Settings;
+  technicians: Technician[];
+  now: string;
+  hasProfiles: boolean;
+  jobs: JobLine[];
+};
 
 /** A job as its screens draw it: plain data, computed from the same core as the refusals. */
 export type JobView = {
@@ -47,8 +53,6 @@ export type JobView = {
   profile: DeviceProfile;
   drive: Drive | null;
   pad: Pad | null;
-  drives: Drive[];
-  pads: Pad[];
   cases: DockCase[];
   cord: StationState[];
   current: StationId;
@@ -84,9 +88,10 @@ export type BenchCard = {
   worst: Margin | null;
 };
 
-export type BenchView = {
-  frame: FrameView;
-  cards: BenchCard[];
-  handedOver: { id: string; device: string; who: string; at: string }[];
-  hasProfiles: boolean;
-};
+/** A job in a list: enough to find it by and to go there. */
+export type JobLine = { id: string; device: string; who: string; handedOverAt: string | null };
+
+export type BenchView = { frame: FrameView; cards: BenchCard[]; handedOver: JobLine[] };
+
+/** Drives and pads to choose among, at Fit and while taking in. */
+export type PartsView = { drives: Drive[]; pads: Pad[] };

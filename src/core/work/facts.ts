@@ -32,6 +32,16 @@ export const factValue = (facts: Facts, fact: string): boolean | null => facts[f
 
 export const isTrue = (facts: Facts, fact: string) => factValue(facts, fact) === true;
 
+/**
+ * A fact in words, from its own name: `battery.connected` is "battery connected", or "battery not connected".
+ * Names are made so that this reads well: a thing, then the state it may be in.
+ */
+export function factWords(fact: string, value: boolean): string {
+  const words = fact.split('.').map((word) => word.replaceAll('-', ' '));
+  const state = words.pop();
+  return [...words, ...(value ? [] : ['not']), state].join(' ');
+}
+
 /** What it takes to put the facts named back to what they were. */
 export const restore = (facts: Facts, settings: FactSetting[]): FactSetting[] =>
   settings.map(({ fact }) => ({ fact, value: factValue(facts, fact) }));

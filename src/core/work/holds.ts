@@ -10,6 +10,8 @@ export type Hold = {
   why: string;
   remedy: string;
   stops: Stop[];
+  /** True where somebody saw it; false where nobody has looked yet. */
+  seen: boolean;
   /** Who may walk past it; nobody in this slice. */
   override: 'nobody';
 };
@@ -25,7 +27,7 @@ export type HoldCode =
   | 'copy-unverified'
   | 'screws-left';
 
-type Rule = Omit<Hold, 'override' | 'what' | 'remedy'> & {
+type Rule = Omit<Hold, 'override' | 'what' | 'remedy' | 'seen'> & {
   fact: string;
   /** The only value that lifts it: not known holds as much as known wrong. */
   safe: boolean;
@@ -36,7 +38,7 @@ type Rule = Omit<Hold, 'override' | 'what' | 'remedy'> & {
 
 export type HoldContext = { chargeLimitPercent: number; targetLabel: string | null; ledger: Ledger };
 
-const everything: Stop[] = ['opening', 'board', 'copy', 'first-write', 'swap', 'first-power'];
+const everything: Stop[] = ['opening', 'board', 'copy', 'first-write', 'swap', 'first-power', 'sheet'];
 
 const rules: Rule[] = [
   {
@@ -134,6 +136,7 @@ export function standingHolds(facts: Facts, context: HoldContext): Hold[] {
       why: rule.why,
       remedy: rule.remedy(context),
       stops: rule.stops,
+      seen: factValue(facts, rule.fact) !== null,
       override: 'nobody',
     }));
   const out = screwsOut(context.ledger);
@@ -144,6 +147,7 @@ export function standingHolds(facts: Facts, context: HoldContext): Hold[] {
       why: 'A loose screw shorts a board; a missing one lets the case work open.',
       remedy: 'Go back to Close: the bowl shows which and where to.',
       stops: ['first-power', 'sheet'],
+      seen: true,
       override: 'nobody',
     });
   }

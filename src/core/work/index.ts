@@ -1,4 +1,4 @@
-export { FactChange, FactName, FactSetting, factValue, foldFacts, isTrue, restore } from './facts';
+export { FactChange, FactName, FactSetting, factValue, factWords, foldFacts, isTrue, restore } from './facts';
 export type { FactState, Facts } from './facts';
 export { holdOn, standingHolds } from './holds';
 export type { Hold, HoldCode, HoldContext, Stop } from './holds';

@@ -5,6 +5,7 @@ import wren from '../../../demo/devices/braskit-wren.json';
 import {
   Procedure,
   factValue,
+  factWords,
   foldFacts,
   restore,
   screwLedger,
@@ -34,6 +35,14 @@ describe('facts', () => {
       factValue(facts, 'power.off'),
       factValue(facts, 'x.y'),
     ]).toEqual([false, null, null]);
+  });
+
+  it('tell themselves in words', () => {
+    expect([
+      factWords('battery.connected', false),
+      factWords('power.off', true),
+      factWords('back-ribbon.latched', true),
+    ]).toEqual(['battery not connected', 'power off', 'back ribbon latched']);
   });
 
   it('are put back exactly by what `restore` says', () => {

@@ -2,20 +2,29 @@
 import { useState } from 'react';
 import type { CopyState, JobView } from '@/core/job';
 import { factValue, isTrue } from '@/core/work';
-import { showBytes, showDuration, showRate } from '@/core/units';
+import { showBytes, showRate } from '@/core/units';
 import { Button } from '../button';
 import { Choice } from '../choice';
+import { DialogFrame } from '../dialog-frame';
 import { Field } from '../field';
 import { MainAction } from '../main-action';
 import { FaultNotice, HoldNotice } from '../notice';
 import { Ribbons } from '../ribbons';
 import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
+import { CopyAside } from './copy-aside';
 import { HoldRemedy } from './hold-remedy';
 import { type StationProps, showOptions } from './station-props';
 
 /** The copy on the dock: both drives in, the new one armed by hand, copied, read back. */
-export function CarryOverStation({ view, act, busy, copy, goOn }: StationProps & { copy: CopyState }) {
+export function CarryOverStation({
+  view,
+  act,
+  busy,
+  copy,
+  silent = false,
+  goOn,
+}: StationProps & { copy: CopyState; /** No news of a running copy comes through. */ silent?: boolean }) {
   const { job, facts } = view;
   const options = showOptions(view);
   const [caseId, setCaseId] = useState(view.cases[0]?.id ?? '');
@@ -41,6 +50,10 @@ export function CarryOverStation({ view, act, busy, copy, goOn }: StationProps &
               go: () => void act({ kind: 'copy' }),
             };
   const running = copy.kind === 'running';
+  const begun = isTrue(facts, 'copy.begun');
+  const [takingOut, setTakingOut] = useState(false);
+  const takeOut = () => void act({ kind: 'undock' }).then(() => setTakingOut(false));
+  const swapped = view.acts.some((a) => a.station === 'swap' && a.done);
   const stop = running ? () => void act({ kind: 'copy-stop' }) : undefined;
   useKeys({ p: stop }, view.frame.settings.singleKeys);
   return (
@@ -59,6 +72,11 @@ export function CarryOverStation({ view, act, busy, copy, goOn }: StationProps &
               />
             )
           )}
+          {job.dock && !running && !swapped && (
+            <Button onClick={begun ? () => setTakingOut(true) : takeOut} disabled={busy}>
+              Take both drives out
+            </Button>
+          )}
           {running && (
             <Button keyName="P" onClick={stop} disabled={busy}>
               Stop safely
@@ -74,6 +92,25 @@ export function CarryOverStation({ view, act, busy, copy, goOn }: StationProps &
             : undefined
       }
     >
+      {silent && (
+        <FaultNotice
+          fault={{
+            code: 'silent',
+            sentence: 'No news of the copy: Jicara does not answer.',
+            remedy:
+              'What is shown is the last that was heard. Leave both drives where they are; this page asks again by itself.',
+          }}
+        />
+      )}
+      <DialogFrame title="Take both drives out?" open={takingOut} onOpenChange={setTakingOut}>
+        <p>The copy is then begun anew: what was read back and matched so far no longer counts.</p>
+        <div className="mt-4 flex flex-wrap gap-3">
+          <Button kind="main" onClick={takeOut} disabled={busy}>
+            Take them out
+          </Button>
+          <Button onClick={() => setTakingOut(false)}>Leave them in</Button>
+        </div>
+      </DialogFrame>
       {inside && (
         <Card title="The old drive is still in the device">
           Open the device first: the copy runs with the drive on the dock.
@@ -84,7 +121,7 @@ export function CarryOverStation({ view, act, busy, copy, goOn }: StationProps &
       )}
       {sealed && (
         <HoldNotice hold={sealed}>
-          <HoldRemedy code="encryption" act={act} busy={busy} limitPercent={0} />
+          <HoldRemedy hold={sealed} act={act} busy={busy} limitPercent={0} />
         </HoldNotice>
       )}
       {copy.kind === 'interrupted' && (
@@ -205,101 +242,5 @@ function Port({
         <p className="text-[14px] text-soft">{role}</p>
       </div>
     </section>
-  );
-}
-
-function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
-  const { locale } = showOptions(view);
-  const proof = view.job.copy;
-  if (copy.kind === 'running') {
-    const p = copy.progress;
-    const share = p && p.totalBytes > 0 ? p.verifiedBytes / p.totalBytes : 0;
-    const written = p && p.totalBytes > 0 ? p.writtenBytes / p.totalBytes : 0;
-    return (
-      <>
-        <h2 className="text-[17px]">Copying now</h2>
-        <p className="mt-1 flex items-baseline gap-2">
-          <span className="font-display text-[44px] font-bold leading-none">{Math.floor(share * 100)} %</span>
-          <span className="figures">
-            {p
-              ? `${showBytes(p.verifiedBytes, { locale, digits: 0 })} of ${showBytes(p.totalBytes, { locale, digits: 0 })}`
-              : ''}
-          </span>
-        </p>
-        <div
-          role="progressbar"
-          aria-label="Read back and matched"
-          aria-valuenow={Math.floor(share * 100)}
-          aria-valuemin={0}
-          aria-valuemax={100}
-          className="relative my-2 h-3 overflow-hidden rounded-full bg-sunken"
-        >
-          <div className="absolute inset-y-0 left-0 bg-info-fill" style={{ width: `${written * 100}%` }} />
-          <div className="absolute inset-y-0 left-0 bg-clear-fill" style={{ width: `${share * 100}%` }} />
-        </div>
-        <p className="text-[14px] text-soft">green: read back and matched · blue: written</p>
-        <dl className="mt-3 grid grid-cols-2 gap-y-2">
-          <dt className="text-soft">Left</dt>
-          <dd className="figures text-right font-bold">
-            {p?.secondsLeft == null ? 'not known yet' : `about ${showDuration(p.secondsLeft)}`}
-          </dd>
-          <dt className="text-soft">Rate, there and back</dt>
-          <dd className="figures text-right">
-            {p && p.rateBytesPerS > 0 ? showRate(p.rateBytesPerS, locale) : '…'}
-          </dd>
-          <dt className="text-soft">Blocks matched</dt>
-          <dd className="figures text-right">{p ? `${p.verifiedBlocks} of ${p.blocks}` : '…'}</dd>
-        </dl>
-      </>
-    );
-  }
-  if (copy.kind === 'verified' && proof) {
-    return (
-      <>
-        <h2 className="text-[17px] text-clear">Read back and matched</h2>
-        <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-2">
-          <dt className="text-soft">Moved</dt>
-          <dd className="figures text-right">{showBytes(proof.bytes, { locale })}</dd>
-          <dt className="text-soft">Blocks</dt>
-          <dd className="figures text-right">{proof.blocks}</dd>
-          <dt className="text-soft">Mismatches</dt>
-          <dd className="figures text-right">{proof.mismatches}</dd>
-          <dt className="text-soft">Intended rewrites</dt>
-          <dd className="figures text-right">{proof.rewrites}</dd>
-          <dt className="text-soft">Took</dt>
-          <dd className="figures text-right">{showDuration(proof.seconds)}</dd>
-        </dl>
-        <p className="mt-2 text-[13px] text-soft">SHA-256 over all block digests</p>
-        <p className="figures break-all text-[13px]">{proof.sha256}</p>
-      </>
-    );
-  }
-  return (
-    <>
-      <h2 className="text-[17px]">What the copy does</h2>
-      <ol className="mt-1 list-decimal space-y-1.5 pl-5 text-[14px]">
-        <li>Reads the blocks in use and writes them to their new place.</li>
-        <li>Reads every block back and compares it.</li>
-        <li>
-          Rewrites on purpose: the starts of moved file systems, the size of the grown one, the partition
-          table with its mirror at the true end.
-        </li>
-        <li>Keeps a journal: a kill at any moment resumes behind the last verified block.</li>
-      </ol>
-      {view.source && (
-        <p className="mt-3 text-[14px]">
-          <b>{showBytes(view.source.usedBytes, { locale })}</b> in use, read from the old drive.
-          {view.job.takeIn.oldDrive.usedBytes !== null &&
-            Math.abs(view.job.takeIn.oldDrive.usedBytes - view.source.usedBytes) >
-              0.1 * view.source.usedBytes && (
-              <>
-                {' '}
-                At take-in {showBytes(view.job.takeIn.oldDrive.usedBytes, { locale })} was stated; the
-                stand-in drive holds 0.3 to 1 GB of real bytes.
-              </>
-            )}
-        </p>
-      )}
-    </>
   );
 }

@@ -120,7 +120,7 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
       {encryption ? (
         <HoldNotice hold={encryption}>
           <HoldRemedy
-            code="encryption"
+            hold={encryption}
             act={act}
             busy={busy}
             limitPercent={profile.opening.chargeBelowPercent}

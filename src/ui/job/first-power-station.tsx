@@ -1,18 +1,13 @@
 'use client';
+import { Outcome, outcomeWords } from '@/core/job';
 import { isTrue } from '@/core/work';
 import { showDuration } from '@/core/units';
 import { Button } from '../button';
+import { capital } from '../capital';
 import { MainAction } from '../main-action';
 import { HoldNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
 import type { StationProps } from './station-props';
-
-const outcomes = [
-  ['started', 'It started'],
-  ['dark', 'It stays dark'],
-  ['no-start-device', 'It finds nothing to start from'],
-  ['does-not-finish', 'It starts and does not finish'],
-] as const;
 
 /** Is this normal? What the device shows, on a bar with the usual time and the worry point. */
 export function FirstPowerStation({ view, act, busy, goOn }: StationProps) {
@@ -35,14 +30,14 @@ export function FirstPowerStation({ view, act, busy, goOn }: StationProps) {
             Jicara does not talk to a device. What it shows is entered here.
           </p>
           <div className="flex flex-col gap-2">
-            {outcomes.map(([outcome, words]) => (
+            {Outcome.options.map((outcome) => (
               <Button
                 key={outcome}
                 className="w-full"
                 disabled={busy || !can}
                 onClick={() => void act({ kind: 'observe-start', outcome })}
               >
-                {words}
+                {capital(outcomeWords[outcome])}
               </Button>
             ))}
           </div>
@@ -80,7 +75,7 @@ export function FirstPowerStation({ view, act, busy, goOn }: StationProps) {
         ) : (
           <div>
             <p className="font-display text-[28px] font-bold">
-              {shown ? shown.shows : (outcomes.find(([o]) => o === job.outcome)?.[1] ?? '')}
+              {shown ? shown.shows : capital(outcomeWords[job.outcome])}
             </p>
             {shown?.hint && <p className="mt-2 max-w-[52ch] text-[17px]">{shown.hint}</p>}
             {job.outcome === 'started' && <p className="mt-2">It runs. Go on to Prove.</p>}

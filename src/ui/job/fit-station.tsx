@@ -1,6 +1,7 @@
 'use client';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { type Candidate, fit, rankDrives } from '@/core/fit';
+import { oldDriveOf } from '@/core/job';
 import { worstMargin } from '@/core/margin';
 import { type Pad, parseSizeCode } from '@/core/part';
 import { showBytes, showEstimate, showLimit, showMoney, showRate } from '@/core/units';
@@ -19,18 +20,13 @@ import { type StationProps, showOptions } from './station-props';
 const padName = (pad: Pad) => `${pad.model} ${pad.freeThicknessMm.value.toFixed(1)}`;
 
 /** Will it fit, and by how much? The cut, what is left over, the candidates. */
-export function FitStation({ view, act, busy, goOn }: StationProps) {
-  const { job, profile, drives, pads } = view;
+export function FitStation({ view, parts, act, busy, goOn }: StationProps) {
+  const { job, profile } = view;
+  const { drives, pads } = parts;
   const options = showOptions(view);
   const [active, setActive] = useState('');
-  const old = useMemo(
-    () => ({
-      labelGB: job.takeIn.oldDrive.labelGB,
-      usedBytes: job.takeIn.oldDrive.usedBytes,
-      dataToKeep: job.takeIn.dataToKeep,
-    }),
-    [job],
-  );
+  const measureField = useRef<HTMLInputElement>(null);
+  const old = useMemo(() => oldDriveOf(job), [job]);
   const ranked = useMemo(
     () => wanted(rankDrives({ profile, measures: job.measures, old }, drives, pads), job.takeIn.wantedGB),
     [profile, job, old, drives, pads],
@@ -60,6 +56,8 @@ export function FitStation({ view, act, busy, goOn }: StationProps) {
   const size = parseSizeCode(drive.sizeCode);
   const worst = worstMargin(answer.margins)!;
   const sink = profile.slot.sink.kind === 'fixed' ? profile.slot.sink : null;
+  // What a measure on this device would settle is the next act; choosing would only be refused.
+  const measureFirst = worst.verdict === 'unknown' && !answer.stack.cover.known;
   const locked = job.dock !== null;
   const chosen = job.choice?.driveId === drive.id && (job.choice.padId ?? null) === (pad?.id ?? null);
   const done = (chosen || locked) && goOn;
@@ -77,12 +75,16 @@ export function FitStation({ view, act, busy, goOn }: StationProps) {
         done ? (
           <MainAction words={done.words} go={done.go} busy={busy} />
         ) : (
-          <MainAction words={chooseWords} go={locked || chosen ? null : choose} busy={busy} />
+          <MainAction
+            words={measureFirst ? 'Measure it first' : chooseWords}
+            go={locked || chosen ? null : measureFirst ? () => measureField.current?.focus() : choose}
+            busy={busy}
+          />
         )
       }
       say={
         locked
-          ? 'The drives lie on the dock: the choice stands.'
+          ? 'The drives lie on the dock: the choice stands until they are taken out at Carry over.'
           : `Tightest: ${worst.what.toLowerCase()}, ${verdictWord[worst.verdict]}.`
       }
     >
@@ -134,6 +136,7 @@ export function FitStation({ view, act, busy, goOn }: StationProps) {
           locale={options.locale}
           now={view.frame.now}
           busy={busy}
+          fieldRef={measureField}
           onMeasure={(measures) => act({ kind: 'measure', measures })}
         />
       </Card>

@@ -58,7 +58,11 @@ export function HandOverStation({ view, act, busy }: StationProps) {
             go={handOver ?? print ?? null}
             busy={busy}
           />
-          {!handedOver && (
+          {handedOver ? (
+            <Button disabled={busy} onClick={() => void act({ kind: 'take-back' })}>
+              Take it back
+            </Button>
+          ) : (
             <Button disabled={!print} onClick={print}>
               Print the sheet
             </Button>
@@ -67,7 +71,7 @@ export function HandOverStation({ view, act, busy }: StationProps) {
       }
       say={
         handedOver
-          ? 'This job is closed.'
+          ? 'This job is closed. A slip? Take it back: the history keeps both.'
           : ready
             ? 'Read it through with the owner.'
             : 'The sheet below is how the job stands; it is not finished.'

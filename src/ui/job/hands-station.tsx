@@ -135,7 +135,7 @@ export function HandsStation({
       {hold && (
         <HoldNotice hold={hold}>
           <HoldRemedy
-            code={hold.code}
+            hold={hold}
             act={act}
             busy={busy}
             limitPercent={view.profile.opening.chargeBelowPercent}
@@ -177,6 +177,14 @@ export function HandsStation({
               <b>Stuck: never force it.</b>{' '}
               {here.stuck ??
                 'Stop. Count the screws in the bowl against the list, look for one more, a clip or an angle; then the step before this one again.'}
+              <div className="mt-3">
+                <Button
+                  disabled={busy || factValue(view.facts, 'battery.swollen') === true}
+                  onClick={() => void act({ kind: 'observe', fact: 'battery.swollen', value: true })}
+                >
+                  The battery bulges: stop
+                </Button>
+              </div>
             </div>
           )}
         </section>

@@ -1,15 +1,15 @@
 'use client';
 import { useState } from 'react';
-import type { HoldCode } from '@/core/work';
+import type { Hold } from '@/core/work';
 import { parseDecimal } from '@/core/units';
 import { Button } from '../button';
 import { Field } from '../field';
 import type { StationProps } from './station-props';
 
-type Props = { code: HoldCode; act: StationProps['act']; busy: boolean; limitPercent: number };
+type Props = { hold: Hold; act: StationProps['act']; busy: boolean; limitPercent: number };
 
 /** The act that lifts a hold, where looking or reading is enough. */
-export function HoldRemedy({ code, act, busy, limitPercent }: Props) {
+export function HoldRemedy({ hold, act, busy, limitPercent }: Props) {
   const [charge, setCharge] = useState('');
   const observe = (
     fact: 'card.inserted' | 'encryption.on' | 'battery.swollen' | 'consent.given',
@@ -20,13 +20,19 @@ export function HoldRemedy({ code, act, busy, limitPercent }: Props) {
       {words}
     </Button>
   );
-  switch (code) {
+  switch (hold.code) {
     case 'card':
       return observe('card.inserted', false, 'The card is out');
     case 'encryption':
       return observe('encryption.on', false, 'Encryption is off now');
     case 'swollen':
-      return observe('battery.swollen', false, 'Looked: it lies flat');
+      // Seen swollen is not seen flat again; where nobody has looked yet, looking answers it either way.
+      return hold.seen ? null : (
+        <div className="flex flex-wrap gap-3">
+          {observe('battery.swollen', false, 'Looked: it lies flat')}
+          {observe('battery.swollen', true, 'It bulges')}
+        </div>
+      );
     case 'consent':
       return observe('consent.given', true, 'The owner agrees');
     case 'charge': {

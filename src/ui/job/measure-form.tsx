@@ -1,10 +1,11 @@
 'use client';
-import { useState } from 'react';
-import type { DeviceProfile, Measures } from '@/core/device';
+import { type Ref, useState } from 'react';
+import { type DeviceProfile, type Measures, measureNames } from '@/core/device';
 import type { Estimate } from '@/core/margin';
 import type { Fault } from '@/core/result';
 import { parseLengthMm, showEstimate } from '@/core/units';
 import { Button } from '../button';
+import { capital } from '../capital';
 import { Choice } from '../choice';
 import { Field } from '../field';
 import { FaultNotice } from '../notice';
@@ -18,24 +19,26 @@ type Props = {
   now: string;
   busy: boolean;
   onMeasure: (measures: Measures) => Promise<boolean>;
+  /** The field to type a measure into, for whoever leads there. */
+  fieldRef?: Ref<HTMLInputElement>;
 };
 
 /** Measures taken on this very device, put in the place of the profile's; taken back with one press. */
-export function MeasureForm({ profile, measures, locale, now, busy, onMeasure }: Props) {
+export function MeasureForm({ profile, measures, locale, now, busy, onMeasure, fieldRef }: Props) {
   const { slot } = profile;
-  const known: { name: Name; label: string; value: Estimate }[] = [
+  const heights: { name: Name; value: Estimate }[] = [
     ...(slot.sink.kind === 'fixed'
-      ? [{ name: 'sinkUndersideMm' as const, label: 'Underside of the sink', value: slot.sink.undersideMm }]
+      ? [{ name: 'sinkUndersideMm' as const, value: slot.sink.undersideMm }]
       : []),
-    { name: 'coverMm', label: 'Inside of the cover', value: slot.coverMm },
-    { name: 'moduleUndersideMm', label: 'Underside of the module', value: slot.moduleUndersideMm },
+    { name: 'coverMm', value: slot.coverMm },
+    { name: 'moduleUndersideMm', value: slot.moduleUndersideMm },
   ];
-  const [name, setName] = useState<Name>(known[0]!.name);
+  const unknown = heights.find(({ name, value }) => !(measures[name] ?? value).known);
+  const [name, setName] = useState<Name>((unknown ?? heights[0]!).name);
   const [value, setValue] = useState('');
   const [spread, setSpread] = useState('');
   const [fault, setFault] = useState<Fault | null>(null);
-  const picked = known.find((k) => k.name === name)!;
-  const standing = measures[name] ?? picked.value;
+  const standing = measures[name] ?? heights.find((height) => height.name === name)!.value;
   const submit = async () => {
     const mm = parseLengthMm(value);
     const tolerance = parseLengthMm(spread);
@@ -59,7 +62,7 @@ export function MeasureForm({ profile, measures, locale, now, busy, onMeasure }:
       <summary className="min-h-9 py-1 font-semibold">
         Measure on this device{' '}
         <span className="font-normal text-soft">
-          {picked.label.toLowerCase()}: {showEstimate(standing, 'mm', { locale })}{' '}
+          {measureNames[name]}: {showEstimate(standing, 'mm', { locale })}{' '}
           {measures[name] ? '(measured)' : '(profile)'}
         </span>
       </summary>
@@ -74,10 +77,14 @@ export function MeasureForm({ profile, measures, locale, now, busy, onMeasure }:
           legend="Height above the main board"
           value={name}
           onChange={setName}
-          options={known.map((k) => ({ value: k.name, label: k.label }))}
+          options={heights.map((height) => ({
+            value: height.name,
+            label: capital(measureNames[height.name]),
+          }))}
         />
         <Field
           label="Measured"
+          ref={fieldRef}
           className="w-32"
           placeholder="5.20 mm"
           value={value}

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { type ReadingName, mainPart } from '@/core/job';
+import { type ReadingName, mainPart, readingsAsked } from '@/core/job';
 import { placedBytes } from '@/core/disk';
 import { driveBytes } from '@/core/fit';
 import type { Known } from '@/core/margin';
@@ -25,7 +25,7 @@ import { FaultNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
 import { type StationProps, showOptions } from './station-props';
 
-type Typed = { name: ReadingName; label: string; placeholder: string; hint: string };
+type Typed = { name: ReadingName; placeholder: string; hint: string };
 
 function parseReading(
   name: ReadingName,
@@ -53,17 +53,15 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
   const fields: Typed[] = [
     {
       name: 'size-shown',
-      label: 'Size the device shows',
       placeholder: profile.showsCapacity === 'binary' ? '1.82 TiB' : '1.82 TB',
       hint: habitWords[profile.showsCapacity],
     },
     {
       name: 'read-test',
-      label: 'Its own read test',
       placeholder: '6 900 MB/s',
       hint: 'with its unit: Mbit/s and MB/s differ by eight',
     },
-    { name: 'parts-shown', label: 'Partitions found', placeholder: '3', hint: 'in its storage settings' },
+    { name: 'parts-shown', placeholder: '3', hint: 'in its storage settings' },
   ];
   const enter = async (name: ReadingName) => {
     const parsed = parseReading(name, texts[name], profile.showsCapacity);
@@ -150,7 +148,7 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
       {layout && <BeforeAfter view={view} />}
       <Card title="Readings" hint="typed from the device’s own screens">
         <div className="grid gap-3 md:grid-cols-3">
-          {fields.map(({ name, label, placeholder, hint }) => {
+          {fields.map(({ name, placeholder, hint }) => {
             const reading = job.readings[name];
             const margin = view.prove.find(({ id }) => id === name);
             return (
@@ -162,7 +160,7 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
                 }}
               >
                 <Field
-                  label={label}
+                  label={readingsAsked[name].what}
                   placeholder={placeholder}
                   hint={hint}
                   value={texts[name]}

@@ -9,11 +9,12 @@ import { FitStation } from './fit-station';
 import { HandOverStation } from './hand-over-station';
 import { HandsStation } from './hands-station';
 import { ProveStation } from './prove-station';
-import { viewOf } from './view.test.data';
+import { parts, viewOf } from './view.test.data';
 
 let acts: JobAct[] = [];
 const props = (view: JobView) => ({
   view,
+  parts,
   busy: false,
   openNote: () => {},
   goOn: null,
@@ -80,6 +81,18 @@ describe('fit', () => {
     expect(screen.getByRole('img', { name: /Gap between chips and sink 2\.13/u })).toBeTruthy();
   });
 
+  it('leads to the measure that is missing, instead of to a choice that would be refused', () => {
+    const bench = new Bench();
+    const view = viewOf(bench);
+    const cover = { known: false, what: 'height of the cover', howToGet: 'Measure it.' } as const;
+    const profile = { ...view.profile, slot: { ...view.profile.slot, coverMm: cover } };
+    render(<FitStation {...props({ ...view, profile })} />);
+    expect(screen.getByText(/Missing: height of the cover/u)).toBeTruthy();
+    press('Enter');
+    expect(document.activeElement).toBe(screen.getByLabelText('Measured'));
+    expect(acts).toEqual([]);
+  });
+
   it('stands once the drives lie on the dock', () => {
     render(<FitStation {...props(viewOf(copied()))} />);
     expect(button(/Choose/u).disabled).toBe(true);
@@ -126,6 +139,32 @@ describe('open, swap, close', () => {
     fireEvent.keyDown(screen.getByLabelText(/Charge shown now/u), { key: ' ' });
     fireEvent.keyDown(button('Note'), { key: ' ' });
     expect(acts).toEqual([]);
+  });
+
+  it('gives the pedal back to the steps after a button was pressed by hand', () => {
+    render(<HandsStation station="open" {...props(viewOf(chosen()))} />);
+    button('Stuck').focus();
+    fireEvent.click(button('Stuck'), { detail: 1 });
+    expect(document.activeElement).toBe(document.body);
+    // Reached by keyboard it keeps the focus.
+    button('Stuck').focus();
+    fireEvent.click(button('Stuck'), { detail: 0 });
+    expect(document.activeElement).toBe(button('Stuck'));
+  });
+
+  it('stops everything for a swollen battery, and offers no way past it', () => {
+    const bench = chosen();
+    const { unmount } = render(<HandsStation station="open" {...props(viewOf(bench))} />);
+    press('s');
+    fireEvent.click(button('The battery bulges: stop'));
+    expect(acts).toEqual([{ kind: 'observe', fact: 'battery.swollen', value: true }]);
+    unmount();
+    bench.do({ kind: 'observe', fact: 'battery.swollen', value: true });
+    render(<HandsStation station="open" {...props(viewOf(bench))} />);
+    expect(screen.getByText('Held: the battery is swollen')).toBeTruthy();
+    expect(screen.queryByRole('button', { name: /lies flat/u })).toBeNull();
+    press(' ');
+    expect(acts).toHaveLength(1);
   });
 
   it('shows a hold with its reason and remedy, and does nothing while it stands', () => {
@@ -224,6 +263,28 @@ describe('carry over', () => {
     expect(acts).toEqual([{ kind: 'copy-stop' }]);
   });
 
+  it('asks before a copy that was begun is given up with its drives, and not before', () => {
+    const bench = docked();
+    const early = render(<CarryOverStation copy={{ kind: 'none' }} {...props(viewOf(bench))} />);
+    fireEvent.click(button('Take both drives out'));
+    expect(acts).toEqual([{ kind: 'undock' }]);
+    early.unmount();
+    bench.report({ kind: 'copy-begun' });
+    const copy = { kind: 'interrupted', verifiedBlocks: 96, fault: null } as const;
+    render(<CarryOverStation copy={copy} {...props(viewOf(bench))} />);
+    fireEvent.click(button('Take both drives out'));
+    expect(screen.getByRole('dialog').textContent).toContain('no longer counts');
+    fireEvent.click(button('Leave them in'));
+    expect([screen.queryByRole('dialog'), acts.length]).toEqual([null, 1]);
+  });
+
+  it('says when no news comes through', () => {
+    render(
+      <CarryOverStation copy={{ kind: 'running', progress: null }} silent {...props(viewOf(docked()))} />,
+    );
+    expect(screen.getByRole('alert').textContent).toContain('Jicara does not answer');
+  });
+
   it('waits while the old drive is inside', () => {
     render(<CarryOverStation copy={{ kind: 'none' }} {...props(viewOf(chosen()))} />);
     expect(screen.getByText('The old drive is still in the device')).toBeTruthy();
@@ -274,10 +335,8 @@ describe('first power, prove, hand over', () => {
       name: 'size-shown',
       value: { value: Math.round(1.82 * 2 ** 40), plus: expect.closeTo(0.005 * 2 ** 40, -3) },
     });
-    fireEvent.change(screen.getByLabelText('Its own read test'), { target: { value: '6900' } });
-    await flush(
-      async () => void fireEvent.submit(screen.getByLabelText('Its own read test').closest('form')!),
-    );
+    fireEvent.change(screen.getByLabelText('Read test'), { target: { value: '6900' } });
+    await flush(async () => void fireEvent.submit(screen.getByLabelText('Read test').closest('form')!));
     expect(screen.getByRole('alert').textContent).toContain('has no unit');
     expect(acts).toHaveLength(1);
   });

@@ -15,7 +15,7 @@ import { type StationProps, showOptions } from './station-props';
 const words = { true: 'yes', false: 'no', null: 'not known' } as const;
 
 /** What was taken in, what it holds up, and everything that happened since. */
-export function TakeInStation({ view, act, busy, openNote, goOn }: StationProps) {
+export function TakeInStation({ view, parts, act, busy, openNote, goOn }: StationProps) {
   const { job, profile } = view;
   const options = showOptions(view);
   const [amending, setAmending] = useState(false);
@@ -26,6 +26,7 @@ export function TakeInStation({ view, act, busy, openNote, goOn }: StationProps)
     return (
       <TakeInForm
         profiles={[profile]}
+        parts={parts}
         initial={takeIn}
         settings={view.frame.settings}
         now={view.frame.now}
@@ -44,8 +45,8 @@ export function TakeInStation({ view, act, busy, openNote, goOn }: StationProps)
     ['Owner', takeIn.owner],
     ['Place', takeIn.place || 'not given'],
     ['Serial number', takeIn.serial || 'not given'],
-    ['Wish', `${takeIn.wish === 'bigger' ? 'bigger' : 'replace'}, ${takeIn.wantedGB} GB`],
-    ['Old drive', `${takeIn.oldDrive.sizeCode}, ${takeIn.oldDrive.labelGB} GB`],
+    ['Wish', `${takeIn.wish}, ${showBytes(takeIn.wantedGB * 1e9, options)}`],
+    ['Old drive', `${takeIn.oldDrive.sizeCode}, ${showBytes(takeIn.oldDrive.labelGB * 1e9, options)}`],
     [
       'In use',
       takeIn.oldDrive.usedBytes === null ? 'not known' : showBytes(takeIn.oldDrive.usedBytes, options),
@@ -102,12 +103,7 @@ export function TakeInStation({ view, act, busy, openNote, goOn }: StationProps)
       )}
       {early.map((hold) => (
         <HoldNotice key={hold.code} hold={hold}>
-          <HoldRemedy
-            code={hold.code}
-            act={act}
-            busy={busy}
-            limitPercent={profile.opening.chargeBelowPercent}
-          />
+          <HoldRemedy hold={hold} act={act} busy={busy} limitPercent={profile.opening.chargeBelowPercent} />
         </HoldNotice>
       ))}
       <Card title="Taken in">

@@ -1,9 +1,15 @@
-import { allProfiles, benchView, getRuntime } from '@/server';
+import { allProfiles, frameView, getRuntime, partsView } from '@/server';
 import { TakeInScreen } from './take-in-screen';
 
 export const dynamic = 'force-dynamic';
 
 export default async function TakeInPage() {
   const runtime = getRuntime();
-  return <TakeInScreen view={await benchView(runtime)} profiles={await allProfiles(runtime.database)} />;
+  return (
+    <TakeInScreen
+      frame={await frameView(runtime)}
+      profiles={await allProfiles(runtime.database)}
+      parts={await partsView(runtime)}
+    />
+  );
 }

@@ -1,22 +1,29 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { findableJobs } from '@/app/findable';
 import { Shell } from '@/app/shell';
 import { StartHere } from '@/app/start-here';
 import { post } from '@/app/call';
 import type { DeviceProfile } from '@/core/device';
-import type { BenchView } from '@/core/job';
+import type { FrameView, PartsView } from '@/core/job';
 import type { Fault } from '@/core/result';
 import { FaultNotice } from '@/ui/notice';
 import { TakeInForm } from '@/ui/take-in-form';
 
 /** What will stop this job later? Asked while the owner stands there. */
-export function TakeInScreen({ view, profiles }: { view: BenchView; profiles: DeviceProfile[] }) {
+export function TakeInScreen({
+  frame,
+  profiles,
+  parts,
+}: {
+  frame: FrameView;
+  profiles: DeviceProfile[];
+  parts: PartsView;
+}) {
   const router = useRouter();
   const [fault, setFault] = useState<Fault | null>(null);
   return (
-    <Shell frame={view.frame} at="take-in" jobs={findableJobs(view)}>
+    <Shell frame={frame} at="take-in">
       <div className="flex items-baseline gap-4 border-b bg-surface px-5 py-3.5">
         <h1 className="text-[26px]">Take in a device</h1>
         <p className="text-soft">asked now, so that nothing stops the job later</p>
@@ -26,16 +33,17 @@ export function TakeInScreen({ view, profiles }: { view: BenchView; profiles: De
           <FaultNotice fault={fault} />
         </div>
       )}
-      {profiles.length === 0 || view.frame.technicians.length === 0 ? (
+      {profiles.length === 0 || frame.technicians.length === 0 ? (
         <main className="p-5">
-          <StartHere frame={view.frame} hasProfiles={profiles.length > 0} />
+          <StartHere frame={frame} />
         </main>
       ) : (
         <TakeInForm
           profiles={profiles}
+          parts={parts}
           initial={null}
-          settings={view.frame.settings}
-          now={view.frame.now}
+          settings={frame.settings}
+          now={frame.now}
           submitWords="Take it in"
           onSubmit={async (takeIn) => {
             const taken = await post<{ id: string }>('/api/jobs', takeIn);

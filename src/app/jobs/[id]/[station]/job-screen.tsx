@@ -3,14 +3,13 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Shell } from '@/app/shell';
-import type { JobView } from '@/core/job';
+import type { JobView, PartsView } from '@/core/job';
 import { type StationId, stationNames } from '@/core/route';
 import { showBytes } from '@/core/units';
 import { promiseWords } from '@/ui/bench';
 import { Button } from '@/ui/button';
 import { showMoment } from '@/ui/clock';
 import { Cord } from '@/ui/cord';
-import type { Findable } from '@/ui/find-dialog';
 import { CarryOverStation } from '@/ui/job/carry-over-station';
 import { DataStation } from '@/ui/job/data-station';
 import { FirstPowerStation } from '@/ui/job/first-power-station';
@@ -29,14 +28,15 @@ import { useJob } from './use-job';
 export function JobScreen({
   initial,
   station,
-  jobs,
+  parts,
 }: {
   initial: JobView;
   station: StationId;
-  jobs: Findable[];
+  /** Loaded for the station that chooses among them. */
+  parts: PartsView | null;
 }) {
   const router = useRouter();
-  const { view, copy, act, busy, fault, clearFault, reload } = useJob(initial, station, (next) =>
+  const { view, copy, silent, act, busy, fault, clearFault, reload } = useJob(initial, station, (next) =>
     router.push(`/jobs/${initial.job.id}/${next}`),
   );
   const [noting, setNoting] = useState(false);
@@ -53,9 +53,16 @@ export function JobScreen({
           words: `Go on to ${stationNames[view.current]}`,
           go: () => router.push(`/jobs/${view.job.id}/${view.current}`),
         };
-  const props: StationProps = { view, act, busy, openNote: () => setNoting(true), goOn };
+  const props: StationProps = {
+    view,
+    act,
+    busy,
+    openNote: () => setNoting(true),
+    goOn,
+    parts: parts ?? { drives: [], pads: [] },
+  };
   return (
-    <Shell frame={view.frame} at="job" jobs={jobs}>
+    <Shell frame={view.frame} at="job">
       <JobHeader view={view} station={station} />
       {fault && (
         <div className="px-5 pt-3" data-print="no">
@@ -70,7 +77,7 @@ export function JobScreen({
           </FaultNotice>
         </div>
       )}
-      <Station station={station} props={props} copy={copy} />
+      <Station station={station} props={props} copy={copy} silent={silent} />
       <NoteDialog open={noting} onOpenChange={setNoting} onNote={(text) => act({ kind: 'note', text })} />
     </Shell>
   );
@@ -80,10 +87,12 @@ function Station({
   station,
   props,
   copy,
+  silent,
 }: {
   station: StationId;
   props: StationProps;
   copy: JobView['copy'];
+  silent: boolean;
 }) {
   switch (station) {
     case 'take-in':
@@ -97,7 +106,7 @@ function Station({
     case 'close':
       return <HandsStation key={station} station={station} {...props} />;
     case 'carry-over':
-      return <CarryOverStation copy={copy} {...props} />;
+      return <CarryOverStation copy={copy} silent={silent} {...props} />;
     case 'first-power':
       return <FirstPowerStation {...props} />;
     case 'prove':

@@ -1,10 +1,12 @@
 import { notFound } from 'next/navigation';
-import { findableJobs } from '@/app/findable';
 import { StationId } from '@/core/route';
-import { benchView, getRuntime, jobView } from '@/server';
+import { getRuntime, jobView, partsView } from '@/server';
 import { JobScreen } from './job-screen';
 
 export const dynamic = 'force-dynamic';
+
+/** Stations that choose among parts, or guess at them. */
+const choosing: StationId[] = ['take-in', 'fit'];
 
 export default async function StationPage({ params }: { params: Promise<{ id: string; station: string }> }) {
   const { id, station } = await params;
@@ -16,7 +18,7 @@ export default async function StationPage({ params }: { params: Promise<{ id: st
       key={view.job.id}
       initial={view}
       station={parsed.data}
-      jobs={findableJobs(await benchView(getRuntime()))}
+      parts={choosing.includes(parsed.data) ? await partsView(getRuntime()) : null}
     />
   );
 }

@@ -7,13 +7,14 @@ import type { StationId } from '@/core/route';
 
 /**
  * A job on the screen: acts go to the server with the version that was looked at, its copy comes by server-sent events.
- * When the work moves on from the station that is shown, `onMoved` hears where to.
+ * `silent` while no news of a running copy comes through. When the work moves on from the station that is shown, `onMoved` hears where to.
  */
 export function useJob(initial: JobView, station: StationId, onMoved: (station: StationId) => void) {
   const [view, setView] = useState(initial);
   const [copy, setCopy] = useState<CopyState>(initial.copy);
   const [busy, setBusy] = useState(false);
   const [fault, setFault] = useState<Fault | null>(null);
+  const [silent, setSilent] = useState(false);
   // Acts that follow each other at once must each see the version of the one before.
   const newest = useRef(initial);
   const moved = useRef(onMoved);
@@ -68,11 +69,17 @@ export function useJob(initial: JobView, station: StationId, onMoved: (station: 
     const events = new EventSource(`/api/jobs/${initial.job.id}/copy`);
     events.onmessage = (event: MessageEvent<string>) => {
       const state = JSON.parse(event.data) as CopyState;
+      setSilent(false);
       setCopy(state);
       if (state.kind !== 'running') void reload();
     };
-    return () => events.close();
+    // The browser asks again by itself; until it is answered, what is shown is old.
+    events.onerror = () => setSilent(true);
+    return () => {
+      events.close();
+      setSilent(false);
+    };
   }, [listening, initial.job.id, reload]);
 
-  return { view, copy, act, busy, fault, clearFault: () => setFault(null), reload };
+  return { view, copy, silent, act, busy, fault, clearFault: () => setFault(null), reload };
 }

@@ -1,0 +1,49 @@
+import type { StationId } from '../route';
+import { type DecideContext, holdsOf, nextAct } from './acts-of';
+import { choiceFit } from './fit-of';
+import type { JobState } from './job';
+import { copySecondsLeft } from './make-view';
+import { promiseMargin } from './promise';
+import { cordOf, currentStation, stationHold } from './stations';
+import type { BenchCard, CopyState } from './view';
+
+/** What each station asks of the hands, where no single act says it better. */
+const stationAsks: Readonly<Record<StationId, string>> = Object.freeze({
+  'take-in': 'Take in',
+  fit: 'Choose a drive that fits',
+  data: 'Lay out the new drive',
+  open: 'Open the device',
+  'carry-over': 'Carry the system over',
+  swap: 'Swap the drive',
+  close: 'Close the device',
+  'first-power': 'Switch it on',
+  prove: 'Prove the result',
+  'hand-over': 'Hand over',
+});
+
+/** A job on the bench: the column it stands in, by what it waits for, and its one next act. */
+export function benchCard(state: JobState, context: DecideContext, copy: CopyState, now: Date): BenchCard {
+  const { job } = state;
+  const cord = cordOf(state, context);
+  const station = currentStation(cord);
+  const held = stationHold(station, holdsOf(state, context));
+  const act = nextAct(state, context);
+  const waits = (): Pick<BenchCard, 'column' | 'next'> => {
+    if (copy.kind === 'running') return { column: 'machine', next: 'Copying, then it reads everything back' };
+    if (held) return { column: 'held', next: held.remedy };
+    if (station === 'hand-over') return { column: 'ready', next: stationAsks[station] };
+    if (copy.kind === 'interrupted' && station === 'carry-over')
+      return { column: 'hands', next: 'The copy was interrupted: go on with it' };
+    return { column: 'hands', next: act?.station === station ? act.title : stationAsks[station] };
+  };
+  return {
+    id: job.id,
+    station,
+    device: context.profile.name,
+    who: [job.takeIn.place, job.takeIn.owner].filter(Boolean).join(' · '),
+    ...waits(),
+    promise: promiseMargin(state, context, now, copySecondsLeft(copy)),
+    promisedAt: job.takeIn.promisedAt,
+    worst: choiceFit(job, context),
+  };
+}

@@ -1,0 +1,58 @@
+import type { Pad } from '../part';
+import { type DecideContext, actsOf, holdsOf, ledgerOf, nextAct } from './acts-of';
+import { proveMargins } from './expect';
+import type { JobState } from './job';
+import { makeSheet } from './make-sheet';
+import { promiseMargin } from './promise';
+import { cordOf, currentStation, stationHold } from './stations';
+import type { CopyState, JobView } from './view';
+
+/** What was loaded for a job: its catalogue entries, its drives as read, its copy as it runs. */
+export type Loaded = DecideContext &
+  Pick<JobView, 'cases' | 'source' | 'layoutOrigin' | 'layoutFault'> & { pad: Pad | null };
+
+/** Seconds that a running copy still takes; null where none runs or nothing is known yet. */
+export const copySecondsLeft = (copy: CopyState): number | null =>
+  copy.kind === 'running' ? (copy.progress?.secondsLeft ?? null) : null;
+
+/** A job as its screens draw it, from its state and what was loaded for it alone. */
+export function makeView(
+  state: JobState,
+  loaded: Loaded,
+  now: Pick<JobView, 'version' | 'frame' | 'copy'>,
+): JobView {
+  const { job, facts, history } = state;
+  const { profile, drive, pad, cases, source, layout, layoutOrigin, layoutFault } = loaded;
+  const holds = holdsOf(state, loaded);
+  const cord = cordOf(state, loaded);
+  const at = new Date(now.frame.now);
+  return {
+    ...now,
+    job,
+    profile,
+    drive,
+    pad,
+    cases,
+    cord,
+    current: currentStation(cord),
+    facts,
+    holds,
+    stationHolds: Object.fromEntries(
+      cord.flatMap(({ id }) => {
+        const hold = stationHold(id, holds);
+        return hold ? [[id, hold]] : [];
+      }),
+    ),
+    acts: actsOf(job, loaded).map((act) => ({ ...act, done: state.doneSteps.includes(act.id) })),
+    nextActId: nextAct(state, loaded)?.id ?? null,
+    ledger: ledgerOf(state, loaded),
+    source,
+    layout,
+    layoutOrigin,
+    layoutFault,
+    promise: promiseMargin(state, loaded, at, copySecondsLeft(now.copy)),
+    prove: proveMargins(profile, layout, job.readings, job.copy),
+    sheet: makeSheet(state, { ...loaded, technicians: now.frame.technicians, now: at }),
+    history,
+  };
+}

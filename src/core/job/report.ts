@@ -1,0 +1,78 @@
+import type { SwitchedOn } from '../simulator';
+import type { FactSetting } from '../work';
+import type { Outcome } from './act';
+import type { CopyProof, Job, JobState } from './job';
+
+/** What an act does to a job: its new document and one line of history. */
+export type Decision = {
+  job: Job;
+  entry: { kind: string; sentence: string; changes: FactSetting[]; stepId: string | null };
+};
+
+/** What comes of work that takes a while; the server asks `permit` before it starts any. */
+export type Report =
+  | { kind: 'docked'; dock: NonNullable<Job['dock']> }
+  | { kind: 'undocked' }
+  | { kind: 'copy-begun' }
+  | { kind: 'copied'; proof: CopyProof }
+  | { kind: 'switched-on'; shown: SwitchedOn };
+
+/** What a stand-in reports, as a decision. Permission was asked when the work was started. */
+export function decideReport({ job }: JobState, report: Report): Decision {
+  const line = (next: Job, kind: string, sentence: string, changes: FactSetting[]): Decision => ({
+    job: next,
+    entry: { kind, sentence, changes, stepId: null },
+  });
+  switch (report.kind) {
+    case 'docked':
+      return line(
+        { ...job, dock: report.dock },
+        'dock',
+        `Old drive ${report.dock.old.benchLabel} and new drive ${report.dock.new.benchLabel} in the dock.`,
+        [{ fact: 'target.armed', value: null }],
+      );
+    case 'undocked':
+      return line({ ...job, dock: null, copy: null }, 'undock', 'Both drives taken out of the dock.', [
+        { fact: 'target.armed', value: null },
+        { fact: 'copy.begun', value: null },
+        { fact: 'copy.verified', value: null },
+      ]);
+    case 'copy-begun':
+      return line(job, 'copy-begun', 'Copy begun.', [
+        { fact: 'copy.begun', value: true },
+        { fact: 'copy.verified', value: null },
+      ]);
+    case 'copied':
+      return line(
+        { ...job, copy: report.proof },
+        'copied',
+        `Copied, read back and matched: ${report.proof.blocks} blocks, SHA-256 ${report.proof.sha256.slice(0, 12)}….`,
+        [{ fact: 'copy.verified', value: report.proof.mismatches === 0 }],
+      );
+    case 'switched-on':
+      return started(
+        { ...job, lastStart: report.shown },
+        report.shown.outcome,
+        `The simulated device shows: ${report.shown.shows}`,
+      );
+  }
+}
+
+/** What a device can come to when it is switched on, in words. */
+export const outcomeWords: Readonly<Record<Outcome, string>> = Object.freeze({
+  started: 'it started',
+  dark: 'it stays dark',
+  'no-start-device': 'it finds nothing to start from',
+  'does-not-finish': 'it starts and does not finish',
+});
+
+/** What switching on came to, as seen on the simulated device or by a person on a real one. */
+export function started(job: Job, outcome: Outcome, seen: string): Decision {
+  const runs = outcome === 'started';
+  const changes = [
+    { fact: 'device.started', value: runs },
+    ...(runs ? [{ fact: 'power.off', value: false }] : []),
+  ];
+  const sentence = runs ? `It started. ${seen}.` : `It did not start: ${outcomeWords[outcome]}. ${seen}.`;
+  return { job: { ...job, outcome }, entry: { kind: 'switch-on', sentence, changes, stepId: null } };
+}

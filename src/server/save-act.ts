@@ -1,0 +1,34 @@
+import { type Decision, type Loaded, type Report, decideReport } from '@/core/job';
+import type { Sql } from './database';
+import { type StoredJob, appendHistory, findJob, updateJob } from './jobs';
+import type { Runtime } from './runtime';
+
+/** An act that was permitted: the job and what was loaded for it as they stood, and who does it. */
+export type Checked = { stored: StoredJob; context: Loaded; by: string };
+
+/** Writes a decision: the job's document and one line of history. False where somebody was first. */
+export async function saveDecision(
+  sql: Sql,
+  runtime: Runtime,
+  stored: StoredJob,
+  by: string,
+  decision: Decision,
+): Promise<boolean> {
+  const at = runtime.now().toISOString();
+  const { handedOver } = decision.job;
+  const job =
+    handedOver && !handedOver.at ? { ...decision.job, handedOver: { ...handedOver, at, by } } : decision.job;
+  if (!(await updateJob(sql, job, stored.version))) return false;
+  await appendHistory(sql, job.id, { ...decision.entry, at, by });
+  return true;
+}
+
+/** Records what a stand-in reports, on the job as it stands by then. */
+export async function record(runtime: Runtime, jobId: string, by: string, report: Report): Promise<void> {
+  await runtime.database.transaction(async (sql) => {
+    const stored = await findJob(sql, jobId);
+    if (!stored || !(await saveDecision(sql, runtime, stored, by, decideReport(stored.state, report)))) {
+      throw new Error('the job changed inside its own transaction');
+    }
+  });
+}

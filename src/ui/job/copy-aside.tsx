@@ -1,0 +1,100 @@
+import type { CopyState, JobView } from '@/core/job';
+import { showBytes, showDuration, showRate } from '@/core/units';
+import { showOptions } from './station-props';
+
+/** Beside the copy: how far it is, what it proved, or what it will do. */
+export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
+  const { locale } = showOptions(view);
+  const proof = view.job.copy;
+  if (copy.kind === 'running') {
+    const p = copy.progress;
+    const share = p && p.totalBytes > 0 ? p.verifiedBytes / p.totalBytes : 0;
+    const written = p && p.totalBytes > 0 ? p.writtenBytes / p.totalBytes : 0;
+    return (
+      <>
+        <h2 className="text-[17px]">Copying now</h2>
+        <p className="mt-1 flex items-baseline gap-2">
+          <span className="font-display text-[44px] font-bold leading-none">{Math.floor(share * 100)} %</span>
+          <span className="figures">
+            {p
+              ? `${showBytes(p.verifiedBytes, { locale, digits: 0 })} of ${showBytes(p.totalBytes, { locale, digits: 0 })}`
+              : ''}
+          </span>
+        </p>
+        <div
+          role="progressbar"
+          aria-label="Read back and matched"
+          aria-valuenow={Math.floor(share * 100)}
+          aria-valuemin={0}
+          aria-valuemax={100}
+          className="relative my-2 h-3 overflow-hidden rounded-full bg-sunken"
+        >
+          <div className="absolute inset-y-0 left-0 bg-info-fill" style={{ width: `${written * 100}%` }} />
+          <div className="absolute inset-y-0 left-0 bg-clear-fill" style={{ width: `${share * 100}%` }} />
+        </div>
+        <p className="text-[14px] text-soft">green: read back and matched · blue: written</p>
+        <dl className="mt-3 grid grid-cols-2 gap-y-2">
+          <dt className="text-soft">Left</dt>
+          <dd className="figures text-right font-bold">
+            {p?.secondsLeft == null ? 'not known yet' : `about ${showDuration(p.secondsLeft)}`}
+          </dd>
+          <dt className="text-soft">Rate, there and back</dt>
+          <dd className="figures text-right">
+            {p && p.rateBytesPerS > 0 ? showRate(p.rateBytesPerS, locale) : '…'}
+          </dd>
+          <dt className="text-soft">Blocks matched</dt>
+          <dd className="figures text-right">{p ? `${p.verifiedBlocks} of ${p.blocks}` : '…'}</dd>
+        </dl>
+      </>
+    );
+  }
+  if (copy.kind === 'verified' && proof) {
+    return (
+      <>
+        <h2 className="text-[17px] text-clear">Read back and matched</h2>
+        <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-2">
+          <dt className="text-soft">Moved</dt>
+          <dd className="figures text-right">{showBytes(proof.bytes, { locale })}</dd>
+          <dt className="text-soft">Blocks</dt>
+          <dd className="figures text-right">{proof.blocks}</dd>
+          <dt className="text-soft">Mismatches</dt>
+          <dd className="figures text-right">{proof.mismatches}</dd>
+          <dt className="text-soft">Intended rewrites</dt>
+          <dd className="figures text-right">{proof.rewrites}</dd>
+          <dt className="text-soft">Took</dt>
+          <dd className="figures text-right">{showDuration(proof.seconds)}</dd>
+        </dl>
+        <p className="mt-2 text-[13px] text-soft">SHA-256 over all block digests</p>
+        <p className="figures break-all text-[13px]">{proof.sha256}</p>
+      </>
+    );
+  }
+  return (
+    <>
+      <h2 className="text-[17px]">What the copy does</h2>
+      <ol className="mt-1 list-decimal space-y-1.5 pl-5 text-[14px]">
+        <li>Reads the blocks in use and writes them to their new place.</li>
+        <li>Reads every block back and compares it.</li>
+        <li>
+          Rewrites on purpose: the starts of moved file systems, the size of the grown one, the partition
+          table with its mirror at the true end.
+        </li>
+        <li>Keeps a journal: a kill at any moment resumes behind the last verified block.</li>
+      </ol>
+      {view.source && (
+        <p className="mt-3 text-[14px]">
+          <b>{showBytes(view.source.usedBytes, { locale })}</b> in use, read from the old drive.
+          {view.job.takeIn.oldDrive.usedBytes !== null &&
+            Math.abs(view.job.takeIn.oldDrive.usedBytes - view.source.usedBytes) >
+              0.1 * view.source.usedBytes && (
+              <>
+                {' '}
+                At take-in {showBytes(view.job.takeIn.oldDrive.usedBytes, { locale })} was stated; the
+                stand-in drive holds 0.3 to 1 GB of real bytes.
+              </>
+            )}
+        </p>
+      )}
+    </>
+  );
+}
