@@ -1,20 +1,32 @@
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { createRequire } from 'node:module';
+import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { ensureBuilt } from './build.mjs';
 import { ensureInstalled } from './install.mjs';
 import { fail, projectFolder, settingsFor } from './project.mjs';
 
-/** The process that holds a folder, if it lives; the server itself checks more closely when it opens. */
+/** The living process that holds a folder; the server takes the lock itself (src/server/folder-lock.ts). */
 function holderOf(dataFolder) {
   try {
-    const { pid } = JSON.parse(readFileSync(join(dataFolder, 'lock.json'), 'utf8'));
+    const { pid, started } = JSON.parse(readFileSync(join(dataFolder, 'lock.json'), 'utf8'));
     process.kill(pid, 0);
-    return pid;
+    const stat = `/proc/${pid}/stat`;
+    if (!started || !existsSync(stat)) return pid;
+    const now = readFileSync(stat, 'utf8');
+    return now.slice(now.lastIndexOf(')') + 2).split(' ')[19] === started ? pid : null;
   } catch {
     return null;
   }
 }
+
+/** The code of what keeps a port from being listened on; null where it is free. */
+const portFault = (host, port) =>
+  new Promise((resolve) => {
+    const probe = createServer();
+    probe.on('error', (error) => resolve(error.code));
+    probe.listen(port, host, () => probe.close(() => resolve(null)));
+  });
 
 /**
  * Starts the production server in this very process, so that a signal reaches it and a kill leaves nothing behind.
@@ -22,12 +34,21 @@ function holderOf(dataFolder) {
  */
 export async function serve(kind, { fresh = false } = {}) {
   const { host, port, dataFolder } = settingsFor(kind);
-  if (fresh && existsSync(dataFolder)) {
-    const pid = holderOf(dataFolder);
-    if (pid)
-      fail(`Another Jicara (process ${pid}) works on ${dataFolder}.`, 'Stop it before you begin anew.');
-    rmSync(dataFolder, { recursive: true });
-  }
+  const pid = holderOf(dataFolder);
+  if (pid)
+    fail(
+      `Another Jicara (process ${pid}) works on ${dataFolder}.`,
+      'Use that one, or stop it first; or name another folder in JICARA_DATA.',
+    );
+  const taken = await portFault(host, port);
+  if (taken)
+    fail(
+      taken === 'EADDRINUSE'
+        ? `Port ${port} on ${host} is taken by another program.`
+        : `Port ${port} on ${host} cannot be used (${taken}).`,
+      'Name another one in JICARA_PORT.',
+    );
+  if (fresh) rmSync(dataFolder, { recursive: true, force: true });
   ensureInstalled();
   ensureBuilt();
   process.chdir(projectFolder);

@@ -77,7 +77,10 @@ export class Dock {
       await mkdir(folder);
       await this.threads.fill({ folder, bytes: drive.bytes, wish });
       for (const name of ['image.img', 'written.map'])
-        await rename(join(folder, name), join(finalFolder, name));
+        await rename(
+          join(/*turbopackIgnore: true*/ folder, name),
+          join(/*turbopackIgnore: true*/ finalFolder, name),
+        );
       await rm(folder, { recursive: true });
     });
   }

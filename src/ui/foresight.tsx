@@ -52,20 +52,24 @@ function Parts({ profile, parts, asked, locale }: Omit<Props, 'answered'> & { as
   const size = showBytes(wantedGB * 1e9, { locale });
   if (offered === 0)
     return <p className="font-semibold text-over">No drive of {size} or more is in the catalogue.</p>;
-  if (!cheapest)
+  if (!cheapest) {
+    const worst = nearest?.answer.worst;
+    const unknown = worst?.verdict === 'unknown';
     return (
       <p>
-        <b className="text-over">
-          None of {offered} drives of {size} or more fits for sure.
+        <b className={unknown ? undefined : 'text-over'}>
+          {unknown ? 'Not known yet' : 'None fits'}: {offered} drives of {size} or more.
         </b>{' '}
         {nearest && (
           <span className="text-[14px] text-soft">
-            Nearest: {nearest.drive.maker} {nearest.drive.model}; {nearest.answer.worst.what.toLowerCase()} is{' '}
-            {nearest.answer.worst.verdict === 'unknown' ? 'not known' : 'over'}.
+            {unknown
+              ? `Missing: ${worst.missing[0]?.what ?? worst.what.toLowerCase()}.`
+              : `Nearest: ${nearest.drive.maker} ${nearest.drive.model}, over in ${nearest.answer.worst.what.toLowerCase()}.`}
           </span>
         )}
       </p>
     );
+  }
   const { drive, pad } = cheapest.candidate;
   return (
     <p>

@@ -31,11 +31,22 @@ export async function startApp({
   folder,
   port,
   script = 'demo',
-}: { folder?: string; port?: number; script?: 'demo' | 'start' } = {}): Promise<App> {
+  through = 'node',
+  more = [],
+}: {
+  folder?: string;
+  port?: number;
+  script?: 'demo' | 'start';
+  /** As a person does, or the script itself: signals then go to the server at once. */
+  through?: 'npm' | 'node';
+  more?: string[];
+} = {}): Promise<App> {
   const data = folder ?? (await newFolder());
   const at = port ?? (await freePort());
   let output = '';
-  const child = spawn(process.execPath, [`scripts/${script}.mjs`], {
+  const [command, ...words] =
+    through === 'npm' ? ['npm', 'run', script, '--'] : [process.execPath, `scripts/${script}.mjs`];
+  const child = spawn(command!, [...words, ...more], {
     env: {
       ...process.env,
       JICARA_DATA: data,
@@ -152,4 +163,23 @@ export async function until<T>(
     if (Date.now() > end) throw new Error(`still ${JSON.stringify(value).slice(0, 400)}`);
     await new Promise((resolve) => setTimeout(resolve, 60));
   }
+}
+
+/**
+ * One application and one window for all tests of a file, ended behind the last. After each test: no page may have
+ * asked another host for anything, and none may have thrown.
+ */
+export function withApp(opened: (all: { app: App; browser: Browser; seen: Seen }) => void): void {
+  let all: { app: App; browser: Browser; seen: Seen };
+  beforeAll(async () => {
+    const [app, browser] = [await startApp(), await openBrowser()];
+    all = { app, browser, seen: await openPage(browser, app) };
+    opened(all);
+  });
+  afterEach(() => expect([all.seen.foreign, all.seen.errors]).toEqual([[], []]));
+  afterAll(async () => {
+    await all.browser.close();
+    await endApp(all.app);
+    await removeFolder(all.app.folder);
+  });
 }

@@ -62,10 +62,14 @@ it('is killed in the middle of a copy, says so, goes on with one key, and ends i
   expect(later.copy.kind).toBe('running');
 
   await endApp(app, 'SIGKILL');
-  await first.context.close();
+  await first.page.getByText('No news of the copy').waitFor();
   expect(existsSync(join(app.folder, 'lock.json'))).toBe(true);
-  const { folder } = app;
-  app = await startApp({ folder });
+  const { folder, port } = app;
+  app = await startApp({ folder, port });
+  // The page that stayed open finds the server again by itself, and what has become of the copy.
+  await first.page.getByText('The copy was interrupted').waitFor();
+  await first.page.getByText('No news of the copy').waitFor({ state: 'detached' });
+  await first.context.close();
 
   const after = await view(app, id);
   expect(after.copy.kind).toBe('interrupted');

@@ -1,8 +1,8 @@
 import { spawn } from 'node:child_process';
-import { existsSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
-import { type App, act, call, endApp, freePort, newFolder, removeFolder, startApp, view } from './app';
+import { type App, act, call, endApp, freePort, newFolder, removeFolder, startApp, until, view } from './app';
 
 jest.setTimeout(180_000);
 const folders: string[] = [];
@@ -69,7 +69,33 @@ it('keeps what the user did over a stop, frees its port and leaves no process', 
   );
   expect([fresh.code, existsSync(join(first.folder, 'database'))]).toEqual([1, true]);
   expect((await view(second, 'Q-0412')).history.at(-1)).toMatchObject({ sentence: 'kept over the night' });
+  const elsewhere = await run({ JICARA_DATA: await newFolder(), JICARA_PORT: String(second.port) });
+  expect([elsewhere.code, elsewhere.output]).toEqual([
+    1,
+    expect.stringContaining(`Port ${second.port} on 127.0.0.1 is taken`),
+  ]);
   expect(await endApp(second, 'SIGINT')).toBe(0);
+});
+
+it('begins anew when asked, and ends with npm when npm is told to end', async () => {
+  const folder = await newFolder();
+  folders.push(folder);
+  const first = await started({ folder });
+  expect(await act(first, 'Q-0412', { kind: 'note', text: 'of yesterday' })).toBe('ok');
+  await endApp(first);
+  const again = await started({ folder, through: 'npm', more: ['--fresh'] });
+  expect((await view(again, 'Q-0412')).history.map(({ kind }) => kind)).toEqual(['take-in']);
+  const server = JSON.parse(readFileSync(join(folder, 'lock.json'), 'utf8')) as { pid: number };
+  await endApp(again, 'SIGTERM');
+  await until(
+    async () => [
+      await isFree(again.port),
+      existsSync(`/proc/${server.pid}`),
+      existsSync(join(folder, 'lock.json')),
+    ],
+    ([free, process, lock]) => free === true && process === false && lock === false,
+    10_000,
+  );
 });
 
 it('opens the user’s own workshop empty, and lets it be begun', async () => {

@@ -4,6 +4,7 @@ import {
   type Known,
   type Margin,
   type MarginUnit,
+  type Missing,
   atLeast,
   atMost,
   exact,
@@ -49,14 +50,21 @@ export const mainPart = (layout: Layout) =>
 /** What systems round away or set aside when they show a size; a named default, percent. */
 export const sizeShownTolerancePercent = 1;
 
-/** What a person reads on the device, and its unit. */
-export const readingsAsked: Readonly<Record<ReadingName, { what: string; unit: MarginUnit }>> = Object.freeze(
-  {
-    'size-shown': { what: 'Size the device shows', unit: 'bytes' },
-    'read-test': { what: 'Read test', unit: 'bytes/s' },
-    'parts-shown': { what: 'Partitions found', unit: 'none' },
+/** What a person reads on the device, its unit, and where it stands. */
+type Asked = { what: string; unit: MarginUnit; howToGet: string };
+export const readingsAsked: Readonly<Record<ReadingName, Asked>> = Object.freeze({
+  'size-shown': {
+    what: 'Size the device shows',
+    unit: 'bytes',
+    howToGet: 'Read it in the device’s storage settings.',
   },
-);
+  'read-test': { what: 'Read test', unit: 'bytes/s', howToGet: 'Run the device’s own read test.' },
+  'parts-shown': {
+    what: 'Partitions found',
+    unit: 'none',
+    howToGet: 'Count them in the device’s storage settings.',
+  },
+});
 
 /** The margins of Prove: what the device shows, each against what was to be expected. */
 export function proveMargins(
@@ -65,9 +73,15 @@ export function proveMargins(
   readings: Job['readings'],
   copy: CopyProof | null,
 ): Margin[] {
-  const ask = (what: string) =>
-    missing(what, 'Read it on the device and type it in, or take the simulated device’s reading.');
-  const reading = (value: Known | undefined, what: string) => value ?? ask(what);
+  const read = (name: ReadingName): Known | Missing => {
+    const { what, howToGet } = readingsAsked[name];
+    return readings[name] ?? missing(what.toLowerCase(), howToGet);
+  };
+  const words = (name: ReadingName) => ({
+    id: name,
+    what: readingsAsked[name].what,
+    unit: readingsAsked[name].unit,
+  });
   const bytes = layout ? placedBytes(layout, mainPart(layout)) : null;
   const planned = {
     kind: 'computed',
@@ -76,34 +90,31 @@ export function proveMargins(
   const noLayout = missing('the layout', 'Lay out the new drive at Data.');
   const side = (sign: 1 | -1) =>
     bytes === null ? noLayout : exact(bytes * (1 + (sign * sizeShownTolerancePercent) / 100), planned);
-  const count = readings['parts-shown'];
+  const count = read('parts-shown');
   return [
     within(
       {
-        id: 'size-shown',
-        ...readingsAsked['size-shown'],
+        ...words('size-shown'),
         remedy: 'It still shows another size: was the part grown, and is this the new drive?',
       },
-      reading(readings['size-shown'], 'size shown'),
+      read('size-shown'),
       side(-1),
       side(1),
     ),
     atLeast(
       {
-        id: 'read-test',
-        ...readingsAsked['read-test'],
+        ...words('read-test'),
         remedy: 'Check the unit first (megabit or megabyte), then the seat of the drive, then heat.',
       },
-      reading(readings['read-test'], 'read test'),
+      read('read-test'),
       profile.limits.readAtLeastBytesPerS,
     ),
     oneOf(
       {
-        id: 'parts-shown',
-        ...readingsAsked['parts-shown'],
+        ...words('parts-shown'),
         remedy: 'A part is missing or one too many: look at the copy before closing the job.',
       },
-      count ? named(String(count.value), count.origin) : ask('number of partitions'),
+      count.known ? named(String(count.value), count.origin) : count,
       layout ? [String(layout.parts.length)] : [],
       { kind: 'computed', note: 'the layout' },
     ),

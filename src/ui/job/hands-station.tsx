@@ -13,7 +13,7 @@ import { useKeys } from '../use-keys';
 import { HoldRemedy } from './hold-remedy';
 import type { StationProps } from './station-props';
 
-/** Seconds since the last act, as a stopwatch; it starts anew with every step. */
+/** Time since the last act of the hands, as a stopwatch; it starts anew with every step. */
 function Stopwatch({ since }: { since: string }) {
   const [seconds, setSeconds] = useState<number | null>(null);
   useEffect(() => {
@@ -77,7 +77,8 @@ export function HandsStation({
   const number = here ? acts.indexOf(acts.find((a) => a.id === here.id)!) + 1 : stepsHere;
   const moved = here ? [...here.takesOut, ...here.putsIn] : [];
   const groups = view.profile.procedure.fasteners.filter(({ id }) => moved.includes(id));
-  const since = view.history.findLast((entry) => entry.kind !== 'note')?.at ?? view.frame.now;
+  // From the act before: what happened at other stations is no time spent on this one.
+  const since = view.history.findLast((entry) => entry.stepId !== null)?.at ?? null;
   const nextWithScrews = here && groups.length > 0 ? here : null;
   return (
     <StationFrame
@@ -149,9 +150,7 @@ export function HandsStation({
               {number} of {stepsHere}
             </span>
             <span>about {showDuration(here.minutes * 60)}</span>
-            <span className="ml-auto">
-              <Stopwatch since={since} />
-            </span>
+            <span className="ml-auto">{since && <Stopwatch since={since} />}</span>
           </p>
           <h2 className="mt-2 text-[clamp(26px,3vw,34px)] leading-[1.12]">{here.title}</h2>
           <p className="mt-3 text-[18px] leading-snug">{here.how}</p>

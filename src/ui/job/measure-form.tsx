@@ -113,11 +113,6 @@ export function MeasureForm({ profile, measures, locale, now, busy, onMeasure, f
           </Button>
         )}
       </form>
-      {!standing.known && (
-        <p className="mt-2 text-[14px]">
-          <b>Missing: {standing.what}.</b> {standing.howToGet}
-        </p>
-      )}
       {fault && (
         <div className="mt-2">
           <FaultNotice fault={fault} />

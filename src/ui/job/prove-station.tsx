@@ -61,7 +61,7 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
       placeholder: '6 900 MB/s',
       hint: 'with its unit: Mbit/s and MB/s differ by eight',
     },
-    { name: 'parts-shown', placeholder: '3', hint: 'in its storage settings' },
+    { name: 'parts-shown', placeholder: '3', hint: 'a whole number' },
   ];
   const enter = async (name: ReadingName) => {
     const parsed = parseReading(name, texts[name], profile.showsCapacity);

@@ -87,7 +87,7 @@ describe('fit', () => {
     const cover = { known: false, what: 'height of the cover', howToGet: 'Measure it.' } as const;
     const profile = { ...view.profile, slot: { ...view.profile.slot, coverMm: cover } };
     render(<FitStation {...props({ ...view, profile })} />);
-    expect(screen.getByText(/Missing: height of the cover/u)).toBeTruthy();
+    expect(screen.getAllByText(/height of the cover/u).length).toBeGreaterThan(0);
     press('Enter');
     expect(document.activeElement).toBe(screen.getByLabelText('Measured'));
     expect(acts).toEqual([]);
