@@ -6,6 +6,7 @@ import {
   deliveredTable,
   makeFat32,
 } from '@/core/disk';
+import { unsafeValue } from '@/core/result';
 import { type DriveImage } from './drive-image';
 
 /** Least and most bytes of real content that a stand-in drive holds; more would only fill the technician's disk. */
@@ -81,7 +82,8 @@ export async function fillDrive(
 ): Promise<PartTable> {
   const next = generator(wish.seed);
   const guids = Array.from({ length: wish.parts.length + 1 }, () => guidFrom(next));
-  const table = deliveredTable(wish.parts, wish, (n) => guids[n]!);
+  // What does not hold the parts was refused with its layout, before it came here.
+  const table = unsafeValue(deliveredTable(wish.parts, wish, (n) => guids[n]!));
   // Twice a mebibyte: each block of content is a window at another place in it, and stamped with its number.
   const noise = new Uint32Array(2 ** 19);
   for (let i = 0; i < noise.length; i += 1) noise[i] = next() | 0x01010101;
@@ -96,7 +98,8 @@ export async function fillDrive(
     const made = makeFat32({
       ...part.fat32,
       sectorBytes: wish.sectorBytes,
-      totalSectors: placed.lastSector - placed.firstSector + 1,
+      // A FAT32 counts its sectors in 32 bits; what lies behind stays outside it.
+      totalSectors: Math.min(placed.lastSector - placed.firstSector + 1, 0xffffffff),
       hiddenSectors: placed.firstSector,
       serial: next(),
       files: filesFor(part, wish),

@@ -1,7 +1,7 @@
 import { fit } from '@/core/fit';
 import { planCopy } from '@/core/disk';
 import type { JobAct } from '@/core/job';
-import { sectorsFromLabel } from '@/core/part';
+import { forecastSectors } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
 import { lookInside, switchOn } from '@/core/simulator';
 import { isTrue } from '@/core/work';
@@ -41,12 +41,8 @@ async function putInDock(
   try {
     const drive = context.drive!;
     const { labelGB, usedBytes } = job.takeIn.oldDrive;
-    const bySector = (gb: number, sectorBytes: 512 | 4096) => {
-      const sectors = sectorsFromLabel(gb, sectorBytes);
-      return sectors.ok ? sectors.value : Math.floor((gb * 1e9) / sectorBytes);
-    };
-    const oldSectors = bySector(labelGB, 512);
-    const newSectors = bySector(drive.labelGB, drive.sectorBytes);
+    const oldSectors = forecastSectors(labelGB, 512);
+    const newSectors = forecastSectors(drive.labelGB, drive.sectorBytes);
     const number = job.id.slice(2);
     const old = await runtime.dock.placeOldDrive(
       {

@@ -13,11 +13,8 @@ const parts: DeliveredPart[] = [
 
 function layout(fromGB: number, toGB: number, holdBackPercent: number) {
   const sectors = (gb: number) => unsafeValue(sectorsFromLabel(gb, 512));
-  const table = deliveredTable(
-    parts,
-    { sectors: sectors(fromGB), sectorBytes: 512 },
-    (n) => `0000000${n}-0000-4000-8000-000000000000`,
-  );
+  const guid = (n: number) => `0000000${n}-0000-4000-8000-000000000000`;
+  const table = unsafeValue(deliveredTable(parts, { sectors: sectors(fromGB), sectorBytes: 512 }, guid));
   return planLayout(
     table,
     { sectors: sectors(toGB), sectorBytes: 512 },

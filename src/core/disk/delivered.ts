@@ -1,7 +1,9 @@
 import { z } from 'zod';
+import { type Result, ok, refuse } from '../result';
 import type { Fat32 } from './fat32';
 import { type GrowthLimits, lineBytes } from './layout';
 import { growthLimitSectors } from './fat32-change';
+import { smallestFat32Sectors } from './fat32-make';
 import { partTypeCodes } from './guid';
 import { type PartTable, usableSectors } from './gpt';
 
@@ -34,18 +36,33 @@ const line = (sectorBytes: number) => lineBytes / sectorBytes;
 /**
  * The table of a drive as delivered, parts one behind the other on 1 MiB lines.
  * `guidOf(n)` gives the identity of part n (1, 2, …) and, for 0, of the drive.
+ * Fault: `parts-too-large` where the drive does not hold them, each large enough to be FAT32.
  */
 export function deliveredTable(
   parts: DeliveredPart[],
   drive: { sectors: number; sectorBytes: number },
   guidOf: (number: number) => string,
-): PartTable {
+): Result<PartTable> {
   const { firstUsable, lastUsable } = usableSectors(drive.sectors, drive.sectorBytes);
   const step = line(drive.sectorBytes);
   const end = Math.floor((lastUsable + 1) / step) * step;
   const fixed = parts.reduce((total, part) => total + (part.sizeMiB === 'rest' ? 0 : part.sizeMiB * step), 0);
+  const rest = end - step - fixed;
+  const least = parts.reduce(
+    (most, { sizeMiB, fat32 }) =>
+      sizeMiB === 'rest' ? Math.max(most, smallestFat32Sectors(fat32, drive.sectorBytes)) : most,
+    0,
+  );
+  if (rest < least) {
+    const bytes = (least + fixed + step) * drive.sectorBytes;
+    return refuse(
+      'parts-too-large',
+      `This device’s own parts take at least ${Math.ceil(bytes / 1e9)} GB: the old drive cannot be smaller.`,
+      'Check the old drive’s label and correct it at Take in.',
+    );
+  }
   let next = step;
-  return {
+  return ok({
     sectorBytes: drive.sectorBytes,
     driveSectors: drive.sectors,
     diskGuid: guidOf(0),
@@ -53,7 +70,7 @@ export function deliveredTable(
     lastUsable,
     parts: parts.map((part, i) => {
       const firstSector = next;
-      next += part.sizeMiB === 'rest' ? end - step - fixed : part.sizeMiB * step;
+      next += part.sizeMiB === 'rest' ? rest : part.sizeMiB * step;
       return {
         number: i + 1,
         typeGuid: partTypeCodes[part.type],
@@ -64,7 +81,7 @@ export function deliveredTable(
         name: part.name,
       };
     }),
-  };
+  });
 }
 
 /** How far each delivered part could grow, by the tables that the maker gave it: a forecast until the drive is read. */

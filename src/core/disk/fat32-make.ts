@@ -25,6 +25,7 @@ export type FileExtent = { path: string; start: number; bytes: number };
 
 const attribute = { directory: 0x10, archive: 0x20, volume: 0x08 } as const;
 const endOfChain = 0x0fffffff;
+const reservedSectors = 32;
 
 type Folder = {
   name: string;
@@ -58,6 +59,28 @@ function tableSectorsFor(sectors: number, sectorsPerCluster: number, sectorBytes
 }
 
 /**
+ * The fewest sectors that a volume needs to be FAT32 and not FAT16: 65,525 clusters (specification, section 3.5),
+ * its reserved sectors and its tables.
+ */
+export function smallestFat32Sectors(
+  {
+    sectorsPerCluster,
+    tables,
+    roomForSectors,
+  }: Pick<NewFat32, 'sectorsPerCluster' | 'tables' | 'roomForSectors'>,
+  sectorBytes: number,
+): number {
+  const data = 65_525 * sectorsPerCluster;
+  // The tables grow with the volume that they make room for: a few rounds settle it.
+  for (let total = data; ;) {
+    const tableSectors = tableSectorsFor(Math.max(total, roomForSectors), sectorsPerCluster, sectorBytes);
+    const needed = reservedSectors + tables * tableSectors + data;
+    if (needed <= total) return total;
+    total = needed;
+  }
+}
+
+/**
  * Makes a FAT32 file system: boot sector and copy, FSInfo, tables (their used beginning; the rest reads zero),
  * folders, and the extents in which the files' bytes are to be put. Each folder takes one cluster.
  * Source: FAT file system specification 1.03, sections 3 to 6. The part must read zero where nothing is written.
@@ -65,7 +88,6 @@ function tableSectorsFor(sectors: number, sectorsPerCluster: number, sectorBytes
 export function makeFat32(wanted: NewFat32): { writes: Write[]; extents: FileExtent[] } {
   const { sectorBytes, sectorsPerCluster } = wanted;
   const clusterBytes = sectorBytes * sectorsPerCluster;
-  const reservedSectors = 32;
   const tableSectors = tableSectorsFor(
     Math.max(wanted.totalSectors, wanted.roomForSectors),
     sectorsPerCluster,

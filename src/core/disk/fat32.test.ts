@@ -11,6 +11,7 @@ import {
   parseFat32,
   readChain,
   readFat32Usage,
+  smallestFat32Sectors,
 } from '.';
 import { SparseMemory } from './sparse-memory.test.data';
 
@@ -55,6 +56,19 @@ describe('FAT32', () => {
       backupBootSector: 6,
       volumeLabel: 'TEST',
     });
+  });
+
+  it.each([
+    [1, 2, 0],
+    [8, 1, 500_000],
+    [128, 2, 0xffffffff],
+  ] as const)('of the fewest sectors, %i to a cluster, is FAT32, and of one less is not', (...shape) => {
+    const [sectorsPerCluster, tables, roomForSectors] = shape;
+    const least = smallestFat32Sectors({ sectorsPerCluster, tables, roomForSectors }, 512);
+    const boot = (totalSectors: number) =>
+      makeFat32(wish([], { sectorsPerCluster, tables, roomForSectors, totalSectors })).writes[0]!.bytes;
+    expect(parseFat32(boot(least))).toMatchObject({ ok: true, value: { clusters: 65_525 } });
+    expect(parseFat32(boot(least - 1)).ok).toBe(false);
   });
 
   it('is not taken for understood where only one table is kept up to date', async () => {

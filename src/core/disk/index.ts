@@ -7,7 +7,7 @@ export { DeliveredPart, deliveredGrowth, deliveredTable, systemPartsBytes } from
 export { findFile, parseFat32, readChain, readFat32Usage } from './fat32';
 export type { ByteRange, Fat32, FatFile } from './fat32';
 export { changeFat32, clustersOf, growthLimitSectors } from './fat32-change';
-export { makeFat32 } from './fat32-make';
+export { makeFat32, smallestFat32Sectors } from './fat32-make';
 export type { FileExtent, NewFat32, NewFile } from './fat32-make';
 export { buildTable, checkParts, readTable, usableSectors } from './gpt';
 export type { Part, PartTable, TableFault, TableReading, Write } from './gpt';

@@ -39,13 +39,25 @@ const delivered: DeliveredPart[] = [
 ];
 const guid = (n: number) => `0000000${n}-AAAA-BBBB-CCCC-DDDDEEEEFFFF`;
 const sectors = (gb: number) => unsafeValue(sectorsFromLabel(gb, 512));
-const source = (gb: number) => deliveredTable(delivered, { sectors: sectors(gb), sectorBytes: 512 }, guid);
+const source = (gb: number) =>
+  unsafeValue(deliveredTable(delivered, { sectors: sectors(gb), sectorBytes: 512 }, guid));
 
 const plan = (fromGB: number, toGB: number, holdBackPercent = 0, sectorBytes: 512 | 4096 = 512) => {
   const table = source(fromGB);
   const target = { sectors: unsafeValue(sectorsFromLabel(toGB, sectorBytes)), sectorBytes };
   return planLayout(table, target, { holdBackPercent }, deliveredGrowth(delivered, table));
 };
+
+describe('the parts as delivered', () => {
+  it('are refused on a drive that does not hold them as FAT32, with the size that would', () => {
+    const small = deliveredTable(delivered, { sectors: 10_000_000, sectorBytes: 512 }, guid);
+    expect(small).toMatchObject({
+      ok: false,
+      fault: { code: 'parts-too-large', sentence: expect.stringContaining('at least 6 GB') },
+    });
+    expect(deliveredTable(delivered, { sectors: 11_500_000, sectorBytes: 512 }, guid).ok).toBe(true);
+  });
+});
 
 describe('layout', () => {
   it('keeps the front, moves the end, grows the middle', () => {

@@ -1,5 +1,5 @@
 import type { DeviceProfile, Measures } from '../device';
-import { type Drive, type Pad, sectorsFromLabel } from '../part';
+import { type Drive, type Pad, forecastSectors } from '../part';
 
 /** What the old drive asks of the new one; `usedBytes` null where nobody has looked. */
 export type OldDrive = { labelGB: number; usedBytes: number | null; dataToKeep: boolean };
@@ -17,11 +17,9 @@ export const profileOrigin = { kind: 'data-sheet-typical', note: 'device profile
 /** Origin of what a drive's data sheet says. */
 export const sheet = (drive: Drive) => ({ kind: 'data-sheet-typical', note: drive.source }) as const;
 
-/** Whole bytes that the drive holds: by the label rule where it applies, by the label alone where not. */
-export function driveBytes(drive: Pick<Drive, 'labelGB' | 'sectorBytes'>): number {
-  const sectors = sectorsFromLabel(drive.labelGB, drive.sectorBytes);
-  return sectors.ok ? sectors.value * drive.sectorBytes : drive.labelGB * 1e9;
-}
+/** Whole bytes that the drive holds, as far as its label tells (see `forecastSectors`). */
+export const driveBytes = ({ labelGB, sectorBytes }: Pick<Drive, 'labelGB' | 'sectorBytes'>): number =>
+  forecastSectors(labelGB, sectorBytes) * sectorBytes;
 
 /** Both ends of the link, to negotiate. */
 export const slotLink = (slot: DeviceProfile['slot']) => ({

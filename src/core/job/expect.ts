@@ -13,7 +13,7 @@ import {
   oneOf,
   within,
 } from '../margin';
-import { type Drive, sectorsFromLabel } from '../part';
+import { type Drive, forecastSectors } from '../part';
 import type { Result } from '../result';
 import type { ReadingName } from './act';
 import type { CopyProof, Job } from './job';
@@ -22,7 +22,7 @@ const expectedGuid = (n: number) => `${String(n).padStart(8, '0')}-0000-4000-800
 
 /**
  * The layout before the old drive is out: parts as the maker delivers them, sizes by label.
- * Faults: no wish or drive yet, label outside the rule, and those of `planLayout`.
+ * Faults: those of `deliveredTable` and `planLayout`.
  */
 export function expectedLayout(
   profile: DeviceProfile,
@@ -30,17 +30,18 @@ export function expectedLayout(
   drive: Drive,
   holdBackPercent: number,
 ): Result<Layout> {
-  const from = sectorsFromLabel(job.takeIn.oldDrive.labelGB, 512);
-  const to = sectorsFromLabel(drive.labelGB, drive.sectorBytes);
-  if (!from.ok) return from;
-  if (!to.ok) return to;
   const table = deliveredTable(
     profile.deliveredParts,
-    { sectors: from.value, sectorBytes: 512 },
+    { sectors: forecastSectors(job.takeIn.oldDrive.labelGB, 512), sectorBytes: 512 },
     expectedGuid,
   );
-  const target = { sectors: to.value, sectorBytes: drive.sectorBytes };
-  return planLayout(table, target, { holdBackPercent }, deliveredGrowth(profile.deliveredParts, table));
+  if (!table.ok) return table;
+  const target = {
+    sectors: forecastSectors(drive.labelGB, drive.sectorBytes),
+    sectorBytes: drive.sectorBytes,
+  };
+  const growth = deliveredGrowth(profile.deliveredParts, table.value);
+  return planLayout(table.value, target, { holdBackPercent }, growth);
 }
 
 /** The part that a device shows as its storage: the largest one of the new layout. */

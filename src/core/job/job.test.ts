@@ -154,6 +154,15 @@ describe('what follows when a number changes', () => {
     expect(bench.state.job.choice).toBeNull();
   });
 
+  it('an old drive outside the label rule is laid out by its label; one that cannot hold the parts is not', () => {
+    const old = (labelGB: number) => ({ ...takeIn, oldDrive: { ...takeIn.oldDrive, labelGB } });
+    const { layout } = prepared(old(32)).context;
+    expect(layout?.sourceSectors).toBe(62_500_000);
+    const bench = new Bench(old(2));
+    bench.do(chosen);
+    expect(bench.do({ kind: 'lay-out', holdBackPercent: 0 })).toBe('parts-too-large');
+  });
+
   it('on the dock the choice stands, Swap refuses it, and another can be chosen once the drives are out', () => {
     const bench = copied();
     bench.do({ kind: 'measure', measures: { coverMm: known(8) } });

@@ -35,6 +35,15 @@ export function sectorsFromLabel(labelGB: number, sectorBytes: SectorBytes): Res
 }
 
 /**
+ * Sectors to reckon with before a drive can be read: by the label rule where it applies, outside its range by the
+ * label's own bytes (the rule never gives less). A forecast: the dock reads what the drive says.
+ */
+export function forecastSectors(labelGB: number, sectorBytes: SectorBytes): number {
+  const sectors = sectorsFromLabel(labelGB, sectorBytes);
+  return sectors.ok ? sectors.value : Math.floor((labelGB * 1e9) / sectorBytes);
+}
+
+/**
  * Bytes a system will show as free on a new drive: whole drive − both partition tables and the alignment to 1 MiB
  * − the system's own parts − the share a file system keeps for itself.
  * `fileSystemShare` 0..1: 0.0005 is a FAT32 table of 4 bytes for each 8 KiB cluster; smaller for larger clusters.

@@ -2,6 +2,7 @@ import heronData from '../../../demo/devices/braskit-heron.json';
 import ospreyData from '../../../demo/devices/braskit-osprey.json';
 import { DeviceProfile } from '../device';
 import { buildTable, deliveredTable, makeFat32, readDrive } from '../disk';
+import { unsafeValue } from '../result';
 import { SparseMemory } from '../disk/sparse-memory.test.data';
 import { foldFacts } from '../work';
 import { type DriveContents, lookInside, switchOn } from '.';
@@ -62,11 +63,9 @@ describe('the simulated device', () => {
   });
 
   it('looks inside real bytes: table, EFI part by its type code, start file at its path', async () => {
-    const table = deliveredTable(
-      osprey.deliveredParts,
-      { sectors: 20_000_000, sectorBytes: 512 },
-      (n) => `0000000${n}-AAAA-BBBB-CCCC-DDDDEEEEFFFF`,
-    );
+    const guid = (n: number) => `0000000${n}-AAAA-BBBB-CCCC-DDDDEEEEFFFF`;
+    const drive = { sectors: 20_000_000, sectorBytes: 512 };
+    const table = unsafeValue(deliveredTable(osprey.deliveredParts, drive, guid));
     const build = (path: string) => {
       const memory = new SparseMemory(table.driveSectors * 512);
       memory.writeAll(buildTable(table));
