@@ -2,12 +2,13 @@ import { useMemo } from 'react';
 import type { DeviceProfile } from '@/core/device';
 import { type PartsAnswers, type PartsView, foresee, foreseeParts, handworkSpread } from '@/core/job';
 import { showBytes, showDuration, showMoney } from '@/core/units';
+import type { Settings } from '@/core/workshop';
 import type { Answered } from './take-in-typed';
 
-type Props = { profile: DeviceProfile; parts: PartsView; answered: Answered; locale: string };
+type Props = { profile: DeviceProfile; parts: PartsView; answered: Answered; settings: Settings };
 
 /** What the answers given so far will hold up, and a first guess of time and price; it thinks along while one types. */
-export function Foresight({ profile, parts, answered, locale }: Props) {
+export function Foresight({ profile, parts, answered, settings }: Props) {
   const { holds, handMinutes } = foresee(profile, answered.device);
   const seconds = (share: number) => showDuration(handMinutes * 60 * share);
   return (
@@ -27,7 +28,7 @@ export function Foresight({ profile, parts, answered, locale }: Props) {
       )}
       <h2 className="mt-3 text-[17px]">Parts for it</h2>
       {answered.parts ? (
-        <Parts profile={profile} parts={parts} asked={answered.parts} locale={locale} />
+        <Parts profile={profile} parts={parts} asked={answered.parts} settings={settings} />
       ) : (
         <p className="text-[14px] text-soft">Type the size wanted: what fits is looked up at once.</p>
       )}
@@ -42,12 +43,19 @@ export function Foresight({ profile, parts, answered, locale }: Props) {
   );
 }
 
-function Parts({ profile, parts, asked, locale }: Omit<Props, 'answered'> & { asked: PartsAnswers }) {
+function Parts({ profile, parts, asked, settings }: Omit<Props, 'answered'> & { asked: PartsAnswers }) {
+  const { locale, currency } = settings;
   const { wantedGB, dataToKeep, oldDrive } = asked;
   const { sizeCode, labelGB, usedBytes } = oldDrive;
   const { offered, fitting, cheapest, nearest } = useMemo(
-    () => foreseeParts(profile, { wantedGB, dataToKeep, oldDrive: { sizeCode, labelGB, usedBytes } }, parts),
-    [profile, parts, wantedGB, dataToKeep, sizeCode, labelGB, usedBytes],
+    () =>
+      foreseeParts(
+        profile,
+        { wantedGB, dataToKeep, oldDrive: { sizeCode, labelGB, usedBytes } },
+        parts,
+        currency,
+      ),
+    [profile, parts, wantedGB, dataToKeep, sizeCode, labelGB, usedBytes, currency],
   );
   const size = showBytes(wantedGB * 1e9, { locale });
   if (offered === 0)

@@ -102,6 +102,14 @@ export function SheetPaper({ sheet, options, workshop, draft }: Props) {
           <h3 className="mt-5 text-[16px]">Partitions</h3>
           <div className="overflow-x-auto">
             <table className="mt-1 w-full border-collapse text-[13px]">
+              <thead>
+                <tr>
+                  <th className={th}>Part</th>
+                  <th className={th}>Before</th>
+                  <th className={th}>After</th>
+                  <th className={th}>Change</th>
+                </tr>
+              </thead>
               <tbody>
                 {sheet.partitions.map((part) => (
                   <tr key={part.name}>

@@ -104,9 +104,7 @@ export function TakeInForm({ profiles, parts, initial, settings, submitWords, on
     >
       <StationFrame
         aside={
-          profile && (
-            <Foresight profile={profile} parts={parts} answered={answered} locale={settings.locale} />
-          )
+          profile && <Foresight profile={profile} parts={parts} answered={answered} settings={settings} />
         }
         actions={
           <>

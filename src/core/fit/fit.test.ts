@@ -207,7 +207,7 @@ describe('fit', () => {
   });
 
   it('ranks the best verdict first, then the price per usable gigabyte', () => {
-    const ranked = rankDrives({ profile, measures: {}, old }, drives, pads);
+    const ranked = rankDrives({ profile, measures: {}, old }, drives, pads, 'EUR');
     expect(ranked[0]).toMatchObject({ answer: { worst: { verdict: 'clear' } } });
     const order = ['clear', 'tight', 'unknown', 'over'];
     const places = ranked.map((c) => order.indexOf(c.answer.worst.verdict));
@@ -215,5 +215,16 @@ describe('fit', () => {
     expect(new Set(places).size).toBeGreaterThan(2);
     const clear = ranked.filter((c) => c.answer.worst.verdict === 'clear').map((c) => c.minorPerUsableGB!);
     expect(clear).toEqual([...clear].sort((a, b) => a - b));
+  });
+
+  it('compares prices in the workshop’s currency alone', () => {
+    const best = rankDrives({ profile, measures: {}, old }, drives, pads, 'EUR')[0]!;
+    const elsewhere = drives.map((drive) =>
+      drive.id === best.drive.id ? { ...drive, price: { minor: 1, currency: 'USD' } } : drive,
+    );
+    const ranked = rankDrives({ profile, measures: {}, old }, elsewhere, pads, 'EUR');
+    const place = ranked.findIndex(({ drive }) => drive.id === best.drive.id);
+    expect(ranked[place]).toMatchObject({ minorPerUsableGB: null, answer: { worst: { verdict: 'clear' } } });
+    expect(ranked[place + 1]?.answer.worst.verdict).not.toBe('clear');
   });
 });

@@ -7,7 +7,7 @@ export type Candidate = {
   drive: Drive;
   pad: Pad | null;
   answer: FitAnswer;
-  /** Price in minor units per 10⁹ usable bytes; null where nothing is usable. */
+  /** Price in the workshop's minor units per 10⁹ usable bytes; null where nothing is usable or the price is in another currency. */
   minorPerUsableGB: number | null;
 };
 
@@ -42,17 +42,21 @@ function offCentre(answer: FitAnswer): number {
   return from.known && to.known ? Math.abs(margin.value.value - (from.value + to.value) / 2) : Infinity;
 }
 
-/** Candidates with their best pads: best verdict first, then price per usable gigabyte, then model name. */
+/**
+ * Candidates with their best pads: best verdict first, then price per usable gigabyte, then model name.
+ * Prices are compared in the workshop's currency alone: others come behind, since no rate of exchange is known here.
+ */
 export function rankDrives(
   question: Omit<FitQuestion, 'pad' | 'drive'>,
   drives: Drive[],
   pads: Pad[],
+  currency: string,
 ): Candidate[] {
   return drives
     .map((drive): Candidate => {
       const { pad, answer } = bestPad({ ...question, drive }, pads);
-      const minorPerUsableGB =
-        answer.freeShownBytes > 0 ? drive.price.minor / (answer.freeShownBytes / 1e9) : null;
+      const comparable = answer.freeShownBytes > 0 && drive.price.currency === currency;
+      const minorPerUsableGB = comparable ? drive.price.minor / (answer.freeShownBytes / 1e9) : null;
       return { drive, pad, answer, minorPerUsableGB };
     })
     .sort(

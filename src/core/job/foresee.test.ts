@@ -16,7 +16,7 @@ describe('what a take-in foresees', () => {
   });
 
   it('finds the cheapest drive with its pad among those that fit, by trying each', () => {
-    const { offered, fitting, cheapest, nearest } = foreseeParts(profile, takeIn, parts);
+    const { offered, fitting, cheapest, nearest } = foreseeParts(profile, takeIn, parts, 'EUR');
     expect(offered).toBe(drives.filter(({ labelGB }) => labelGB >= 2000).length);
     expect(fitting).toBeGreaterThan(1);
     expect(fitting).toBeLessThan(offered);
@@ -27,13 +27,13 @@ describe('what a take-in foresees', () => {
   });
 
   it('says so when nothing on the shelf is that large, or when nothing of that size fits', () => {
-    expect(foreseeParts(profile, { ...takeIn, wantedGB: 64_000 }, parts)).toMatchObject({
+    expect(foreseeParts(profile, { ...takeIn, wantedGB: 64_000 }, parts, 'EUR')).toMatchObject({
       offered: 0,
       cheapest: null,
       nearest: null,
     });
     const tooMuch = { ...takeIn, oldDrive: { ...takeIn.oldDrive, usedBytes: 5e12 } };
-    const none = foreseeParts(profile, tooMuch, parts);
+    const none = foreseeParts(profile, tooMuch, parts, 'EUR');
     expect([none.fitting, none.cheapest]).toEqual([0, null]);
     expect(none.nearest?.answer.worst.verdict).toBe('over');
   });

@@ -53,12 +53,14 @@ export function foreseeParts(
   profile: DeviceProfile,
   { wantedGB, oldDrive, dataToKeep }: PartsAnswers,
   { drives, pads }: PartsView,
+  currency: string,
 ): PartsForesight {
   const old = { labelGB: oldDrive.labelGB, usedBytes: oldDrive.usedBytes, dataToKeep };
   const offered = drives.filter(({ labelGB }) => labelGB >= wantedGB);
-  const ranked = rankDrives({ profile, measures: {}, old }, offered, pads);
+  const ranked = rankDrives({ profile, measures: {}, old }, offered, pads, currency);
   const fitting = ranked.filter(({ answer: { worst } }) => ['clear', 'tight'].includes(worst.verdict));
-  const minor = (candidate: Candidate) => priceOf(candidate).reduce((sum, money) => sum + money.minor, 0);
+  const minor = (candidate: Candidate) =>
+    priceOf(candidate).find((money) => money.currency === currency)?.minor ?? Infinity;
   const cheapest = fitting.reduce<Candidate | null>(
     (best, next) => (best && minor(best) <= minor(next) ? best : next),
     null,

@@ -1,7 +1,7 @@
 import { type Layout, partTypes, placedBytes } from '../disk';
 import { driveBytes, fit } from '../fit';
 import type { Pad } from '../part';
-import { totals } from '../units';
+import { showBytes, totals } from '../units';
 import { type JobContext, actsOf, ledgerOf } from './acts-of';
 import { proveMargins } from './expect';
 import { oldDriveOf } from './fit-of';
@@ -31,7 +31,9 @@ export function makeSheet(state: JobState, context: SheetContext): Sheet {
     (sectors.lastSector - sectors.firstSector + 1) * (layout?.sectorBytes ?? 512);
   const ledger = ledgerOf(state, context);
   const parts = [
-    ...(drive ? [{ what: `${drive.maker} ${drive.model} ${drive.labelGB} GB`, price: drive.price }] : []),
+    ...(drive
+      ? [{ what: `${drive.maker} ${drive.model} ${showBytes(drive.labelGB * 1e9)}`, price: drive.price }]
+      : []),
     ...(pad
       ? [{ what: `${pad.maker} ${pad.model} pad ${pad.freeThicknessMm.value} mm`, price: pad.price }]
       : []),

@@ -33,6 +33,13 @@ export const showMoney = ({ minor, currency }: Money, locale = 'en-GB'): string 
     minor / 10 ** minorDigits(currency),
   );
 
+/** A price per gigabyte, "0.080": the currency's own decimals and one more, since it is compared. */
+export function showPerGB(minorPerGB: number, currency: string, locale = 'en-GB'): string {
+  const digits = minorDigits(currency);
+  const options = { minimumFractionDigits: digits + 1, maximumFractionDigits: digits + 1 };
+  return numberFormat(locale, options).format(minorPerGB / 10 ** digits);
+}
+
 /** Sums, one for each currency that occurs, in the order of their codes. Currencies are never added together. */
 export function totals(amounts: Money[]): Money[] {
   const sums = new Map<string, number>();

@@ -15,6 +15,7 @@ import {
   showLengthMm,
   showLimit,
   showMoney,
+  showPerGB,
   showRate,
   totals,
 } from '.';
@@ -141,6 +142,8 @@ describe('what is shown', () => {
       '2 h',
     ]);
     expect(showMoney({ minor: 16850, currency: 'EUR' }).replace(/\s/gu, ' ')).toBe('EUR 168.50');
+    expect(showPerGB(8.0331, 'EUR')).toBe('0.080');
+    expect(showPerGB(8.0331, 'JPY')).toBe('8.0');
   });
 
   it('shows a margin’s value, limit and rest', () => {

@@ -1,5 +1,5 @@
 import type { Candidate } from '@/core/fit';
-import { type SizeHabit, showBytes, showMoney, showRate } from '@/core/units';
+import { type SizeHabit, showBytes, showMoney, showPerGB, showRate } from '@/core/units';
 import { BowlSign } from '../bowl-sign';
 import { verdictWord } from '../verdict-words';
 
@@ -9,6 +9,8 @@ type Props = {
   onSelect: (id: string) => void;
   locale: string;
   habit: SizeHabit;
+  /** The workshop's: what is priced in another one cannot be compared by the gigabyte. */
+  currency: string;
 };
 
 const readRate = ({ answer }: Candidate) => {
@@ -21,7 +23,7 @@ const reason = ({ answer: { worst } }: Candidate) =>
   worst.verdict === 'clear' ? '' : ` · ${worst.what.toLowerCase()}`;
 
 /** The candidates, best first; arrow keys go through them. */
-export function CandidateTable({ ranked, selected, onSelect, locale, habit }: Props) {
+export function CandidateTable({ ranked, selected, onSelect, locale, habit, currency }: Props) {
   return (
     <div className="overflow-x-auto">
       <table className="w-full border-collapse text-[14px]">
@@ -49,7 +51,7 @@ export function CandidateTable({ ranked, selected, onSelect, locale, habit }: Pr
               Price
             </th>
             <th className="pl-4 pr-2 text-right font-medium" scope="col">
-              per GB
+              {currency} per GB
             </th>
           </tr>
         </thead>
@@ -96,7 +98,7 @@ export function CandidateTable({ ranked, selected, onSelect, locale, habit }: Pr
                   {showMoney(drive.price, locale)}
                 </td>
                 <td className="figures whitespace-nowrap pl-4 pr-2 text-right">
-                  {minorPerUsableGB === null ? '?' : (minorPerUsableGB / 100).toFixed(3)}
+                  {minorPerUsableGB === null ? '?' : showPerGB(minorPerUsableGB, currency, locale)}
                 </td>
               </tr>
             );

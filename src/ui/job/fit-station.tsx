@@ -24,12 +24,17 @@ export function FitStation({ view, parts, act, busy, goOn }: StationProps) {
   const { job, profile } = view;
   const { drives, pads } = parts;
   const options = showOptions(view);
+  const { currency } = view.frame.settings;
   const [active, setActive] = useState('');
   const measureField = useRef<HTMLInputElement>(null);
   const old = useMemo(() => oldDriveOf(job), [job]);
   const ranked = useMemo(
-    () => wanted(rankDrives({ profile, measures: job.measures, old }, drives, pads), job.takeIn.wantedGB),
-    [profile, job, old, drives, pads],
+    () =>
+      wanted(
+        rankDrives({ profile, measures: job.measures, old }, drives, pads, currency),
+        job.takeIn.wantedGB,
+      ),
+    [profile, job, old, drives, pads, currency],
   );
   const [driveId, setDriveId] = useState<string | null>(job.choice?.driveId ?? ranked[0]?.drive.id ?? null);
   const [padId, setPadId] = useState<string | null | undefined>(job.choice ? job.choice.padId : undefined);
@@ -146,6 +151,7 @@ export function FitStation({ view, parts, act, busy, goOn }: StationProps) {
         onSelect={pick}
         locale={options.locale}
         habit={profile.showsCapacity}
+        currency={currency}
       />
       <p className="text-[14px] text-soft">
         Reads {showRate(drive.readBytesPerS, options.locale)} by its data sheet; narrowest: {answer.narrowest}
