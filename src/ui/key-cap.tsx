@@ -1,7 +1,10 @@
 /** A key as it stands on the keyboard. */
 export function KeyCap({ children }: { children: string }) {
   return (
-    <kbd aria-hidden className="figures rounded bg-sunken px-1.5 py-0.5 text-[12px] text-soft print:hidden">
+    <kbd
+      aria-hidden
+      className="figures rounded max-sm:hidden bg-sunken px-1.5 py-0.5 text-[12px] text-soft print:hidden"
+    >
       {children}
     </kbd>
   );

@@ -88,7 +88,7 @@ export function BenchScreen({ view }: { view: BenchView }) {
             Take in a device
           </Button>
         )}
-        <p className="ml-auto text-soft">
+        <p className="ml-auto text-soft max-sm:hidden">
           <KeyCap>/</KeyCap> find anything · <KeyCap>?</KeyCap> keys
         </p>
       </div>

@@ -1,4 +1,5 @@
 import type { StationId } from '../route';
+import { showDuration } from '../units';
 import { type DecideContext, holdsOf, nextAct } from './acts-of';
 import { choiceFit } from './fit-of';
 import type { JobState } from './job';
@@ -21,6 +22,15 @@ const stationAsks: Readonly<Record<StationId, string>> = Object.freeze({
   'hand-over': 'Hand over',
 });
 
+/** How far a running copy is, by what was read back and matched. */
+function copyWords(copy: Extract<CopyState, { kind: 'running' }>): string {
+  const { progress } = copy;
+  if (!progress || progress.totalBytes === 0) return 'The copy begins';
+  const percent = Math.floor((100 * progress.verifiedBytes) / progress.totalBytes);
+  const left = progress.secondsLeft;
+  return `Copying: ${percent} % matched${left === null ? '' : `, about ${showDuration(left)} left`}`;
+}
+
 /** A job on the bench: the column it stands in, by what it waits for, and its one next act. */
 export function benchCard(state: JobState, context: DecideContext, copy: CopyState, now: Date): BenchCard {
   const { job } = state;
@@ -29,7 +39,7 @@ export function benchCard(state: JobState, context: DecideContext, copy: CopySta
   const held = stationHold(station, holdsOf(state, context));
   const act = nextAct(state, context);
   const waits = (): Pick<BenchCard, 'column' | 'next'> => {
-    if (copy.kind === 'running') return { column: 'machine', next: 'Copying, then it reads everything back' };
+    if (copy.kind === 'running') return { column: 'machine', next: copyWords(copy) };
     if (held) return { column: 'held', next: held.remedy };
     if (station === 'hand-over') return { column: 'ready', next: stationAsks[station] };
     if (copy.kind === 'interrupted' && station === 'carry-over')

@@ -1,6 +1,5 @@
 'use client';
-import { useEffect, useState } from 'react';
-import { Check } from 'lucide-react';
+import { useState } from 'react';
 import type { HandStation } from '@/core/work';
 import { factValue } from '@/core/work';
 import { showDuration } from '@/core/units';
@@ -11,46 +10,10 @@ import { ScrewBowl } from '../screw-bowl';
 import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
 import { HoldRemedy } from './hold-remedy';
+import { SafeToTouch } from './safe-to-touch';
+import { StepList } from './step-list';
+import { Stopwatch } from './stopwatch';
 import type { StationProps } from './station-props';
-
-/** Time since the last act of the hands, as a stopwatch; it starts anew with every step. */
-function Stopwatch({ since }: { since: string }) {
-  const [seconds, setSeconds] = useState<number | null>(null);
-  useEffect(() => {
-    const tick = () => setSeconds(Math.max(0, (Date.now() - Date.parse(since)) / 1000));
-    tick();
-    const timer = setInterval(tick, 1000);
-    return () => clearInterval(timer);
-  }, [since]);
-  return <span className="figures text-soft">{seconds === null ? '' : showDuration(seconds)}</span>;
-}
-
-function SafeToTouch({ view }: { view: StationProps['view'] }) {
-  const value = (fact: string) => factValue(view.facts, fact);
-  const checks = [
-    [value('power.off') === true, 'switched off'],
-    [value('charger.connected') === false, 'charger out'],
-    [value('card.inserted') === false, 'card slot empty'],
-    [value('battery.connected') === false, 'battery unplugged'],
-  ] as const;
-  const words = (wanted: boolean) =>
-    checks.flatMap(([good, name]) => (good === wanted ? [name] : [])).join(', ');
-  const safe = checks.every(([good]) => good);
-  return (
-    <div
-      role="status"
-      className={`rounded-2xl border px-4 py-2.5 ${safe ? 'border-clear bg-clear-ground' : 'border-tight bg-tight-ground'}`}
-    >
-      <b className={safe ? 'text-clear' : 'text-tight'}>
-        {safe ? 'Board safe to touch' : 'Board not yet safe to touch'}
-      </b>
-      <span className="ml-3">{safe ? words(true) : `still to come: ${words(false)}`}</span>
-      {view.job.takeIn.chargePercent !== null && (
-        <span className="text-soft"> · charge was {view.job.takeIn.chargePercent}&nbsp;%</span>
-      )}
-    </div>
-  );
-}
 
 /** What do my hands do now? Open, swap and close from one engine; the bowl beside it. */
 export function HandsStation({
@@ -84,32 +47,41 @@ export function HandsStation({
     <StationFrame
       wideAside
       aside={
-        <>
-          <div className="mb-2 flex items-baseline justify-between">
-            <h2 className="text-[17px]">Screw bowl</h2>
-            <p className="text-[14px] text-soft">drawn to length</p>
+        <div className="grid gap-x-5 md:max-lg:grid-cols-[minmax(0,1fr)_360px]">
+          {/* On an upright tablet the list stands beside the bowl, so that neither is out of sight. */}
+          <div className="lg:hidden">
+            <StepList acts={acts} hereId={here?.id ?? null} />
           </div>
-          <ScrewBowl ledger={view.ledger} next={{ ids: moved, goingIn: (here?.takesOut.length ?? 0) > 0 }} />
-          <p className="mt-2 text-center text-[15px]">
-            {nextWithScrews ? (
-              <>
-                {nextWithScrews.takesOut.length > 0
-                  ? 'going into the bowl next: '
-                  : 'coming out of the bowl next: '}
-                <b className="text-over">
-                  {groups
-                    .map(
-                      (g) =>
-                        `${g.where}, ${g.count} ${g.count === 1 ? 'screw' : 'screws'} of ${g.lengthMm} mm`,
-                    )
-                    .join('; ')}
-                </b>
-              </>
-            ) : (
-              'no screw moves in this step'
-            )}
-          </p>
-        </>
+          <div>
+            <div className="mb-2 flex items-baseline justify-between">
+              <h2 className="text-[17px]">Screw bowl</h2>
+              <p className="text-[14px] text-soft">drawn to length</p>
+            </div>
+            <ScrewBowl
+              ledger={view.ledger}
+              next={{ ids: moved, goingIn: (here?.takesOut.length ?? 0) > 0 }}
+            />
+            <p className="mt-2 text-center text-[15px]">
+              {nextWithScrews ? (
+                <>
+                  {nextWithScrews.takesOut.length > 0
+                    ? 'going into the bowl next: '
+                    : 'coming out of the bowl next: '}
+                  <b className="text-over">
+                    {groups
+                      .map(
+                        (g) =>
+                          `${g.where}, ${g.count} ${g.count === 1 ? 'screw' : 'screws'} of ${g.lengthMm} mm`,
+                      )
+                      .join('; ')}
+                  </b>
+                </>
+              ) : (
+                'no screw moves in this step'
+              )}
+            </p>
+          </div>
+        </div>
       }
       actions={
         <>
@@ -197,23 +169,9 @@ export function HandsStation({
         </Card>
       )}
       <SafeToTouch view={view} />
-      <ol className="rounded-2xl border bg-surface px-4 py-2">
-        {acts.map((a, i) => (
-          <li
-            key={a.id}
-            aria-current={a.id === here?.id ? 'step' : undefined}
-            className={`flex gap-3 py-1.5 ${a.id === here?.id ? 'font-bold' : a.done ? 'text-soft' : ''}`}
-          >
-            <span className="figures w-5 shrink-0 text-right text-soft">{i + 1}</span>
-            <span className="flex-1">{a.title}</span>
-            {a.done && (
-              <span className="flex items-center gap-1 text-clear">
-                <Check className="size-4" aria-hidden /> done
-              </span>
-            )}
-          </li>
-        ))}
-      </ol>
+      <div className="hidden rounded-2xl border bg-surface px-4 py-2 lg:block">
+        <StepList acts={acts} hereId={here?.id ?? null} />
+      </div>
     </StationFrame>
   );
 }

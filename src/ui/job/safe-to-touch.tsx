@@ -1,0 +1,30 @@
+import { factValue } from '@/core/work';
+import type { StationProps } from './station-props';
+
+/** May a tool touch the board now, and what is still to come before it may. */
+export function SafeToTouch({ view }: { view: StationProps['view'] }) {
+  const value = (fact: string) => factValue(view.facts, fact);
+  const checks = [
+    [value('power.off') === true, 'switched off'],
+    [value('charger.connected') === false, 'charger out'],
+    [value('card.inserted') === false, 'card slot empty'],
+    [value('battery.connected') === false, 'battery unplugged'],
+  ] as const;
+  const words = (wanted: boolean) =>
+    checks.flatMap(([good, name]) => (good === wanted ? [name] : [])).join(', ');
+  const safe = checks.every(([good]) => good);
+  return (
+    <div
+      role="status"
+      className={`rounded-2xl border px-4 py-2.5 ${safe ? 'border-clear bg-clear-ground' : 'border-tight bg-tight-ground'}`}
+    >
+      <b className={safe ? 'text-clear' : 'text-tight'}>
+        {safe ? 'Board safe to touch' : 'Board not yet safe to touch'}
+      </b>
+      <span className="ml-3">{safe ? words(true) : `still to come: ${words(false)}`}</span>
+      {view.job.takeIn.chargePercent !== null && (
+        <span className="text-soft"> · charge was {view.job.takeIn.chargePercent}&nbsp;%</span>
+      )}
+    </div>
+  );
+}
