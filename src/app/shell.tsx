@@ -1,6 +1,6 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import type { FrameView, JobLine } from '@/core/job';
 import { FindDialog, type Findable } from '@/ui/find-dialog';
 import { KeysDialog } from '@/ui/keys-dialog';
@@ -37,6 +37,10 @@ export function Shell({
   const [finding, setFinding] = useState(false);
   const [keys, setKeys] = useState(false);
   useKeys({ '/': () => setFinding(true), '?': () => setKeys(true) });
+  useEffect(() => {
+    // Said on the page for whoever drives it from outside: from now on keys are heard.
+    document.documentElement.dataset.keys = 'heard';
+  }, []);
   const turnTheme = () => {
     const root = document.documentElement;
     const now = themes.indexOf((root.dataset.theme ?? 'auto') as (typeof themes)[number]);

@@ -105,8 +105,14 @@ export async function openPage(browser: Browser, app: App): Promise<Seen> {
   });
   const page = await context.newPage();
   page.on('pageerror', (error) => errors.push(error.message));
-  page.setDefaultTimeout(20_000);
+  page.setDefaultTimeout(45_000);
   return { context, page, foreign, errors };
+}
+
+/** Opens a screen and waits until it hears keys: what is pressed before the browser has taken over is lost. */
+export async function visit(page: Page, path: string): Promise<void> {
+  await page.goto(path);
+  await page.locator('html[data-keys="heard"]').waitFor({ state: 'attached' });
 }
 
 type Reply = { ok: boolean; value: unknown; fault?: { code: string; sentence: string; remedy: string } };
@@ -154,7 +160,7 @@ export async function hands(app: App, id: string, station: string): Promise<void
 export async function until<T>(
   ask: () => Promise<T>,
   holds: (value: T) => boolean,
-  mostMs = 60_000,
+  mostMs = 150_000,
 ): Promise<T> {
   const end = Date.now() + mostMs;
   for (;;) {

@@ -13,10 +13,11 @@ import {
   startApp,
   until,
   view,
+  visit,
 } from './app';
 import { compareDrives } from './independent-reading';
 
-jest.setTimeout(240_000);
+jest.setTimeout(420_000);
 let app: App;
 let browser: Browser;
 const id = 'Q-0412';
@@ -43,7 +44,7 @@ it('is killed in the middle of a copy, says so, goes on with one key, and ends i
   expect(await act(app, id, { kind: 'copy' })).toBe('ok');
 
   const first = await openPage(browser, app);
-  await first.page.goto(`/jobs/${id}/carry-over`);
+  await visit(first.page, `/jobs/${id}/carry-over`);
   await first.page.getByText('Copying now').waitFor();
   const running = (
     await until(
@@ -80,11 +81,11 @@ it('is killed in the middle of a copy, says so, goes on with one key, and ends i
 
   await call(app, '/api/workshop', { pace: 'free' });
   const { page, foreign, errors } = await openPage(browser, app);
-  await page.goto(`/jobs/${id}/carry-over`);
+  await visit(page, `/jobs/${id}/carry-over`);
   await page.getByText('The copy was interrupted').waitFor();
   await page.getByRole('button', { name: 'Go on with the copy' }).and(page.locator(':enabled')).waitFor();
   await page.keyboard.press('Enter');
-  await page.getByText('Read back and matched', { exact: true }).waitFor({ timeout: 90_000 });
+  await page.getByText('Read back and matched', { exact: true }).waitFor({ timeout: 150_000 });
   expect((await view(app, id)).facts['copy.verified']?.value).toBe(true);
 
   const image = (label: string) => join(folder, 'dock', 'drives', label, 'image.img');

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import type { Browser, Page } from 'playwright-core';
-import { type App, type Seen, act, call, hands, openPage, view, withApp } from './app';
+import { type App, type Seen, act, call, hands, openPage, view, withApp, visit } from './app';
 
-jest.setTimeout(180_000);
+jest.setTimeout(420_000);
 let app: App;
 let browser: Browser;
 let seen: Seen;
@@ -13,7 +13,7 @@ const pick = (page: Page, drive: string) => page.getByRole('radio', { name: driv
 
 it('a drive that does not fit is refused with its margin and a remedy, then replaced by one that does', async () => {
   const { page } = seen;
-  await page.goto('/jobs/Q-0412/fit');
+  await visit(page, '/jobs/Q-0412/fit');
   await page.getByText('It fits.').waitFor();
   await pick(page, 'Kelvane Dusk 2000 GB');
   await page.getByText('It does not fit.').waitFor();
@@ -45,7 +45,7 @@ it('a drive that does not fit is refused with its margin and a remedy, then repl
 
 it('a profile without a cover height is unknown, with how to measure it, until it is measured', async () => {
   const { page } = seen;
-  await page.goto('/jobs/Q-0415/fit');
+  await visit(page, '/jobs/Q-0415/fit');
   await page.getByText('Not known yet.').waitFor();
   await page.getByText('Lay putty on the drive').first().waitFor();
   expect(await act(app, 'Q-0415', { kind: 'choose', driveId: 'tolvane-skiff-1000', padId: null })).toBe(
@@ -63,7 +63,7 @@ it('a profile without a cover height is unknown, with how to measure it, until i
 
 it('what is typed wrongly at take-in is marked with its fix, and nothing typed is lost', async () => {
   const { page } = seen;
-  await page.goto('/jobs/new');
+  await visit(page, '/jobs/new');
   await page.getByLabel('Whose is it?').fill('<script>alert(1)</script> \u202eقبطان السفينة');
   await page.getByLabel('Old drive, size code').fill('2242-S9-M');
   await page.getByLabel('Label capacity').fill('0 GB');
@@ -96,8 +96,8 @@ it('what is typed wrongly at take-in is marked with its fix, and nothing typed i
 it('the second of two windows is told, and nothing is overwritten', async () => {
   const other = await openPage(browser, app);
   const { page } = seen;
-  await page.goto('/jobs/Q-0413/open');
-  await other.page.goto('/jobs/Q-0413/open');
+  await visit(page, '/jobs/Q-0413/open');
+  await visit(other.page, '/jobs/Q-0413/open');
   await page.getByRole('heading', { name: 'Lift the back cover' }).waitFor();
   await other.page.getByRole('heading', { name: 'Lift the back cover' }).waitFor();
   await page.keyboard.press('Space');
@@ -114,7 +114,7 @@ it('the second of two windows is told, and nothing is overwritten', async () => 
 
 it('holds stand until they are lifted: card, then charge', async () => {
   const { page } = seen;
-  await page.goto('/jobs/Q-0414/open');
+  await visit(page, '/jobs/Q-0414/open');
   await page.getByText('Held: a card is in the slot').waitFor();
   await page.keyboard.press('Space');
   expect((await view(app, 'Q-0414')).nextActId).toBe('power-off');
@@ -130,7 +130,7 @@ it('holds stand until they are lifted: card, then charge', async () => {
 
 it('stuck, notes, keys and finding work by their keys', async () => {
   const { page } = seen;
-  await page.goto('/jobs/Q-0414/open');
+  await visit(page, '/jobs/Q-0414/open');
   await page.getByRole('heading', { name: 'Slide off the side grips' }).waitFor();
   await page.keyboard.press('s');
   await page.getByText('Stuck: never force it.').waitFor();

@@ -4,7 +4,7 @@ import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { type App, act, call, endApp, freePort, newFolder, removeFolder, startApp, until, view } from './app';
 
-jest.setTimeout(180_000);
+jest.setTimeout(420_000);
 const folders: string[] = [];
 const apps: App[] = [];
 const started = async (options?: Parameters<typeof startApp>[0]) => {

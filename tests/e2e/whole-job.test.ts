@@ -1,7 +1,7 @@
-import { type App, type Seen, until, view, withApp } from './app';
+import { type App, type Seen, until, view, withApp, visit } from './app';
 import { choose, tabTo, type } from './keyboard';
 
-jest.setTimeout(180_000);
+jest.setTimeout(420_000);
 let app: App;
 let seen: Seen;
 
@@ -12,7 +12,7 @@ it('goes from an empty take-in form to the sheet by keyboard alone', async () =>
   const press = (key: string) => page.keyboard.press(key);
   const heading = (name: string) => page.getByRole('heading', { name }).first().waitFor();
   const onStation = (station: string) => page.waitForURL(`**/${station}`);
-  await page.goto('/');
+  await visit(page, '/');
   await heading('Choose a drive that fits');
   await press('t');
   await heading('Take in a device');
@@ -67,7 +67,7 @@ it('goes from an empty take-in form to the sheet by keyboard alone', async () =>
   await press('Enter');
   await page.getByRole('button', { name: 'Start the copy' }).waitFor();
   await press('Enter');
-  await page.getByText('Read back and matched', { exact: true }).waitFor({ timeout: 60_000 });
+  await page.getByText('Read back and matched', { exact: true }).waitFor({ timeout: 150_000 });
   await page.getByRole('button', { name: 'Go on to Swap' }).waitFor();
   await press('Enter');
   await onStation('swap');

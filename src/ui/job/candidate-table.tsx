@@ -20,7 +20,12 @@ const readRate = ({ answer }: Candidate) => {
 
 /** Why this one is not clear, in one line. */
 const reason = ({ answer: { worst } }: Candidate) =>
-  worst.verdict === 'clear' ? '' : ` · ${worst.what.toLowerCase()}`;
+  worst.verdict === 'clear' ? null : (
+    <>
+      <span className="max-lg:hidden"> · </span>
+      {worst.what.toLowerCase()}
+    </>
+  );
 
 /** The candidates, best first; arrow keys go through them. */
 export function CandidateTable({ ranked, selected, onSelect, locale, habit, currency }: Props) {
@@ -75,9 +80,11 @@ export function CandidateTable({ ranked, selected, onSelect, locale, habit, curr
                       aria-label={`${drive.maker} ${drive.model} ${drive.labelGB} GB, ${verdictWord[answer.worst.verdict]}`}
                     />
                     <BowlSign verdict={answer.worst.verdict} use={answer.worst.use} size={26} />
-                    <span className="text-[13px]">
+                    <span className="text-[13px] leading-tight">
                       {verdictWord[answer.worst.verdict]}
-                      <span className="text-soft">{reason(candidate)}</span>
+                      <span className="text-soft max-lg:block max-lg:max-w-[15ch] max-lg:whitespace-normal">
+                        {reason(candidate)}
+                      </span>
                     </span>
                   </label>
                 </td>
