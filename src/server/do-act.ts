@@ -5,8 +5,7 @@ import { findJob } from './jobs';
 import type { Runtime } from './runtime';
 import { type Checked, saveDecision } from './save-act';
 import { standIns } from './stand-ins';
-import { formFault } from './take-in-device';
-import { readSettings } from './workshop';
+import { formFault, nobodyWorking } from './take-in-device';
 
 const noJob = (id: string) =>
   refuse('no-job', `There is no job ${id.slice(0, 20)} on this bench.`, 'Look for it on the bench.');
@@ -29,20 +28,14 @@ export async function doAct(runtime: Runtime, jobId: string, request: unknown): 
   const checked = await runtime.database.transaction(async (sql): Promise<Result<Checked>> => {
     const stored = await findJob(sql, jobId);
     if (!stored) return noJob(jobId);
-    const { working } = await readSettings(sql);
-    if (!working)
-      return refuse(
-        'nobody-working',
-        'Nobody is picked as working.',
-        'Pick who is working, at the left below.',
-      );
-    if (stored.version !== version) return stale();
     const context = await loadContext(runtime, sql, stored, act);
+    if (!context.by) return nobodyWorking();
+    if (stored.version !== version) return stale();
     const decided = decide(stored.state, act, context);
     if (!decided.ok) return decided;
     const byStandIn = standIns[act.kind] !== undefined;
-    if (!byStandIn && !(await saveDecision(sql, runtime, stored, working, decided.value))) return stale();
-    return ok({ stored, context, by: working });
+    if (!byStandIn && !(await saveDecision(sql, runtime, stored, context.by, decided.value))) return stale();
+    return ok({ stored, context });
   });
   if (!checked.ok) return checked;
   const standIn = standIns[act.kind];

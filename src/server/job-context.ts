@@ -4,6 +4,7 @@ import type { Sql } from './database';
 import type { StoredJob } from './jobs';
 import type { Runtime } from './runtime';
 import { layoutFrom, readSource } from './source-summary';
+import { allTechnicians, readSettings } from './workshop';
 
 const given = (...ids: (string | null | undefined)[]) => ids.filter((id) => id != null);
 
@@ -17,6 +18,7 @@ export async function loadContext(
   const { job } = state;
   const profile = await findProfile(sql, job.takeIn.profileId);
   if (!profile) throw new Error('a job names a profile that is gone');
+  const { working } = await readSettings(sql);
   const wished = act?.kind === 'choose' ? act : null;
   const drives = await findDrives(sql, given(job.choice?.driveId, wished?.driveId));
   const pads = await findPads(sql, given(job.choice?.padId, wished?.padId));
@@ -36,6 +38,9 @@ export async function loadContext(
     drive,
     pad: job.choice?.padId ? findPad(job.choice.padId) : null,
     cases: await allCases(sql),
+    technicians: await allTechnicians(sql),
+    at: runtime.now().toISOString(),
+    by: working ?? '',
     source,
     layout,
     layoutFault: planned?.ok === false ? planned.fault : null,

@@ -3,8 +3,8 @@ import type { Sql } from './database';
 import { type StoredJob, appendHistory, findJob, updateJob } from './jobs';
 import type { Runtime } from './runtime';
 
-/** An act that was permitted: the job and what was loaded for it as they stood, and who does it. */
-export type Checked = { stored: StoredJob; context: Loaded; by: string };
+/** An act that was permitted: the job and what was loaded for it as they stood. */
+export type Checked = { stored: StoredJob; context: Loaded };
 
 /** Writes a decision: the job's document and one line of history. False where somebody was first. */
 export async function saveDecision(
@@ -15,11 +15,8 @@ export async function saveDecision(
   decision: Decision,
 ): Promise<boolean> {
   const at = runtime.now().toISOString();
-  const { handedOver } = decision.job;
-  const job =
-    handedOver && !handedOver.at ? { ...decision.job, handedOver: { ...handedOver, at, by } } : decision.job;
-  if (!(await updateJob(sql, job, stored.version))) return false;
-  await appendHistory(sql, job.id, { ...decision.entry, at, by });
+  if (!(await updateJob(sql, decision.job, stored.version))) return false;
+  await appendHistory(sql, decision.job.id, { ...decision.entry, at, by });
   return true;
 }
 

@@ -29,7 +29,7 @@ const seedOf = (jobId: string) => Number(jobId.replace(/\D/gu, '')) * 7919 + 17;
 
 async function putInDock(
   runtime: Runtime,
-  { stored, context, by }: Checked,
+  { stored, context }: Checked,
   caseId: string,
 ): Promise<Result<null>> {
   const { job } = stored.state;
@@ -74,7 +74,7 @@ async function putInDock(
       sectors,
       sectorBytes: identity.sectorBytes,
     });
-    await record(runtime, job.id, by, {
+    await record(runtime, job.id, context.by, {
       kind: 'docked',
       dock: { old: docked(old, oldSectors), new: docked(target, newSectors), caseId },
     });
@@ -84,17 +84,17 @@ async function putInDock(
   }
 }
 
-async function takeOutOfDock(runtime: Runtime, { stored, by }: Checked): Promise<Result<null>> {
+async function takeOutOfDock(runtime: Runtime, { stored, context }: Checked): Promise<Result<null>> {
   const { id } = stored.state.job;
   if (runtime.copies.isRunning(id))
     return refuse('busy', 'A copy is running on these drives.', 'Stop it safely first.');
   // In this order: a kill between the two leaves a job whose copy begins anew, never one that goes on with old orders.
   await runtime.dock.forgetCopy(id);
-  await record(runtime, id, by, { kind: 'undocked' });
+  await record(runtime, id, context.by, { kind: 'undocked' });
   return ok(null);
 }
 
-async function startCopy(runtime: Runtime, { stored, context, by }: Checked): Promise<Result<null>> {
+async function startCopy(runtime: Runtime, { stored, context }: Checked): Promise<Result<null>> {
   const { job, facts } = stored.state;
   const dock = job.dock!;
   if (isTrue(facts, 'copy.verified'))
@@ -119,7 +119,7 @@ async function startCopy(runtime: Runtime, { stored, context, by }: Checked): Pr
     },
   );
   if (!ordered.ok) return ordered;
-  if (!isTrue(facts, 'copy.begun')) await record(runtime, job.id, by, { kind: 'copy-begun' });
+  if (!isTrue(facts, 'copy.begun')) await record(runtime, job.id, context.by, { kind: 'copy-begun' });
   const { pace } = await readSettings(runtime.database);
   const dockCase = context.cases.find(({ id }) => id === dock.caseId);
   runtime.copies.start(
@@ -133,13 +133,13 @@ async function startCopy(runtime: Runtime, { stored, context, by }: Checked): Pr
     },
     async (outcome) => {
       if (outcome.kind === 'verified')
-        await record(runtime, job.id, by, { kind: 'copied', proof: outcome.proof });
+        await record(runtime, job.id, context.by, { kind: 'copied', proof: outcome.proof });
     },
   );
   return ok(null);
 }
 
-async function switchDeviceOn(runtime: Runtime, { stored, context, by }: Checked): Promise<Result<null>> {
+async function switchDeviceOn(runtime: Runtime, { stored, context }: Checked): Promise<Result<null>> {
   const { job, facts } = stored.state;
   const inside = isTrue(facts, 'drive.new-inside') ? job.dock?.new : null;
   const contents = inside
@@ -159,7 +159,7 @@ async function switchDeviceOn(runtime: Runtime, { stored, context, by }: Checked
   const chain = answer?.margins.find(({ id }) => id === 'read-speed')?.value;
   const rate = chain?.known && 'value' in chain ? chain.value : 0;
   const luck = (seedOf(job.id) % 97) / 97;
-  await record(runtime, job.id, by, {
+  await record(runtime, job.id, context.by, {
     kind: 'switched-on',
     shown: switchOn(context.profile, facts, contents, rate, luck),
   });

@@ -17,6 +17,10 @@ export function formFault(error: { issues: { path: PropertyKey[]; message: strin
   );
 }
 
+/** Every act carries initials: without somebody working none is done. */
+export const nobodyWorking = () =>
+  refuse('nobody-working', 'Nobody is picked as working.', 'Pick who is working, at the left below.');
+
 /** Takes a device in: one transaction for the job and the first line of its history. */
 export async function takeInDevice(runtime: Runtime, form: unknown): Promise<Result<{ id: string }>> {
   const parsed = TakeInForm.safeParse(form);
@@ -24,12 +28,7 @@ export async function takeInDevice(runtime: Runtime, form: unknown): Promise<Res
   const takeIn = parsed.data;
   return runtime.database.transaction(async (sql) => {
     const settings = await readSettings(sql);
-    if (!settings.working)
-      return refuse(
-        'nobody-working',
-        'Nobody is picked as working.',
-        'Pick who is working, at the left below.',
-      );
+    if (!settings.working) return nobodyWorking();
     const profile = await findProfile(sql, takeIn.profileId);
     if (!profile) return refuse('not-found', 'This device is not known here.', 'Choose one from the list.');
     const job = newJob(await nextJobId(sql), takeIn);

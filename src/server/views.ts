@@ -44,7 +44,7 @@ export async function benchView(runtime: Runtime): Promise<BenchView> {
     const stored = await findJob(runtime.database, id);
     if (!stored) continue;
     const context = await loadContext(runtime, runtime.database, stored);
-    cards.push(benchCard(stored.state, context, await copyOf(runtime, stored), runtime.now()));
+    cards.push(benchCard(stored.state, context, await copyOf(runtime, stored)));
   }
   const handedOver = frame.jobs.filter((job) => job.handedOverAt !== null).slice(0, 8);
   return { frame, cards, handedOver };

@@ -114,12 +114,21 @@ describe('a job on the server', () => {
     expect(await act(runtime, id, { kind: 'prove' })).toBe('ok');
     expect(await act(runtime, id, { kind: 'hand-over', oldDrive: 'kept' })).toBe('ok');
     const done = await view(id);
-    expect(done.job.handedOver).toEqual({ at: '2026-11-24T08:00:00.000Z', by: 'IM', oldDrive: 'kept' });
+    expect(done.job.handedOver).toMatchObject({
+      at: '2026-11-24T08:00:00.000Z',
+      by: 'IM',
+      oldDrive: 'kept',
+    });
     expect(done.sheet).toMatchObject({
       screws: { inBowl: 0 },
       copy: { mismatches: 0 },
       totals: [{ minor: 10380, currency: 'EUR' }],
     });
+    // What the catalogue says later changes nothing that was handed over.
+    await runtime.database.query(
+      "update drive set document = jsonb_set(document, '{price,minor}', '1') where id = 'ostrel-marl-1000'",
+    );
+    expect((await view(id)).sheet).toEqual(done.sheet);
     expect(done.history.every((entry) => entry.by === 'IM')).toBe(true);
     expect((await benchView(runtime)).handedOver.map((job) => job.id)).toContain(id);
   }, 120_000);

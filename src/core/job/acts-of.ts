@@ -11,6 +11,7 @@ import {
   wayBack,
   wayIn,
 } from '../work';
+import type { Technician } from '../workshop';
 import type { Job, JobState } from './job';
 
 /** What a job is judged against: the catalogue entries that it names. */
@@ -22,6 +23,10 @@ export type DecideContext = JobContext & {
   findPad: (id: string) => Pad | null;
   /** Layout from the bytes on the dock, or the expected one before. */
   layout: Layout | null;
+  technicians: Technician[];
+  /** When it is done and by whom (initials): the clock and the bench say so, not the core. */
+  at: string;
+  by: string;
 };
 
 /** What the job decides about the swap: whether the stand-off moves and whether a pad is laid. */

@@ -1,9 +1,8 @@
 import { benchCard, nextAct } from '.';
 import { Bench, dock, proof, takeIn } from './job.test.data';
 
-const now = new Date('2026-11-24T08:00:00.000Z');
 const card = (bench: Bench, copy: Parameters<typeof benchCard>[2] = { kind: 'none' }) =>
-  benchCard(bench.state, bench.context, copy, now);
+  benchCard(bench.state, bench.context, copy);
 
 function opened(given = takeIn) {
   const bench = new Bench(given);

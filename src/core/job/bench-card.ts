@@ -32,7 +32,7 @@ function copyWords(copy: Extract<CopyState, { kind: 'running' }>): string {
 }
 
 /** A job on the bench: the column it stands in, by what it waits for, and its one next act. */
-export function benchCard(state: JobState, context: DecideContext, copy: CopyState, now: Date): BenchCard {
+export function benchCard(state: JobState, context: DecideContext, copy: CopyState): BenchCard {
   const { job } = state;
   const cord = cordOf(state, context);
   const station = currentStation(cord);
@@ -52,7 +52,7 @@ export function benchCard(state: JobState, context: DecideContext, copy: CopySta
     device: context.profile.name,
     who: [job.takeIn.place, job.takeIn.owner].filter(Boolean).join(' · '),
     ...waits(),
-    promise: promiseMargin(state, context, now, copySecondsLeft(copy)),
+    promise: promiseMargin(state, context, new Date(context.at), copySecondsLeft(copy)),
     promisedAt: job.takeIn.promisedAt,
     worst: choiceFit(job, context),
   };

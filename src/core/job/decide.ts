@@ -8,6 +8,7 @@ import type { JobAct } from './act';
 import { type DecideContext, actsOf } from './acts-of';
 import { expectedLayout, proveMargins, readingsAsked } from './expect';
 import type { Job, JobState } from './job';
+import { makeSheet } from './make-sheet';
 import { choiceFit, oldDriveOf } from './fit-of';
 import { permit, permitStep } from './permit';
 import { type Decision, started } from './report';
@@ -90,16 +91,12 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
       }
       return said({ ...job, proved: true }, 'prove', 'Proved: every reading within its limit.');
     }
-    case 'hand-over':
-      return ok({
-        job: { ...job, handedOver: { at: '', by: '', oldDrive: act.oldDrive } },
-        entry: {
-          kind: 'hand-over',
-          sentence: `Handed over; old drive ${act.oldDrive}.`,
-          changes: [],
-          stepId: null,
-        },
-      });
+    case 'hand-over': {
+      const { at, by } = context;
+      const sheet = makeSheet(state, context, act.oldDrive);
+      const handedOver = { at, by, oldDrive: act.oldDrive, sheet };
+      return said({ ...job, handedOver }, 'hand-over', `Handed over; old drive ${act.oldDrive}.`);
+    }
     case 'take-back':
       return said({ ...job, handedOver: null }, 'take-back', 'Taken back: it is not handed over yet.');
     case 'dock':
@@ -122,6 +119,12 @@ function decideChoice(
   const pad = choice.padId === null ? null : context.findPad(choice.padId);
   if (!drive || (choice.padId !== null && !pad))
     return refuse('not-found', 'This part is not in the catalogue.', 'Choose one from the list.');
+  if (pad && context.profile.slot.sink.kind === 'none')
+    return refuse(
+      'no-sink',
+      'This device has no sink for a pad to touch.',
+      'Choose the drive without a pad.',
+    );
   const old = oldDriveOf(job);
   const { worst } = fit({ profile: context.profile, measures: job.measures, drive, pad, old });
   if (worst.verdict === 'over') {

@@ -15,7 +15,6 @@ export { benchCard } from './bench-card';
 export { makeView } from './make-view';
 export type { Loaded } from './make-view';
 export { makeSheet } from './make-sheet';
-export type { SheetContext } from './make-sheet';
 export { handworkSpread, promiseMargin, workLeftSeconds } from './promise';
 export { Sheet, escapeMarkdown, habitNote, marginOptions, sheetMarkdown } from './sheet';
 export { cordOf, currentStation, stationHold, stationStops } from './stations';

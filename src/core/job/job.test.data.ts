@@ -62,6 +62,9 @@ export class Bench {
       findDrive: (id) => drives.find((d) => d.id === id) ?? null,
       findPad: (id) => pads.find((p) => p.id === id) ?? null,
       layout: layout?.ok ? layout.value : null,
+      technicians: [{ initials: 'IM', name: 'Ines Marrow' }],
+      at,
+      by: 'IM',
     };
   }
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { exact } from '../margin';
 import type { SwitchedOn } from '../simulator';
 import { screwsOut } from '../work';
-import { actsOf, cordOf, currentStation, holdsOf, ledgerOf, nextAct, permit } from '.';
+import { actsOf, cordOf, currentStation, decide, holdsOf, ledgerOf, nextAct, permit } from '.';
 import { Bench, dock, profile, proof, takeIn } from './job.test.data';
 
 const chosen = { kind: 'choose', driveId: 'ostrel-marl-2000', padId: 'lindrel-soft-250' } as const;
@@ -200,6 +200,10 @@ describe('what is refused', () => {
     expect(bench.do({ ...chosen, driveId: 'kelvane-vesper-2000' })).toBe('fit-unknown');
     expect(bench.do({ ...chosen, driveId: 'nerrow-cask-256' })).toBe('does-not-fit');
     expect(bench.do({ ...chosen, driveId: 'no-such-drive' })).toBe('not-found');
+    const open = { ...profile, slot: { ...profile.slot, sink: { kind: 'none' as const } } };
+    expect(decide(bench.state, chosen, { ...bench.context, profile: open })).toMatchObject({
+      fault: { code: 'no-sink' },
+    });
     expect(bench.do({ kind: 'lay-out', holdBackPercent: 0 })).toBe('no-drive');
   });
 

@@ -5,6 +5,7 @@ import { Route } from '../route';
 import { SwitchedOn } from '../simulator';
 import { FactChange, type Facts, foldFacts } from '../work';
 import { Outcome } from './act';
+import { Sheet } from './sheet';
 import { TakeIn } from './take-in';
 
 /** A drive as it lies on the dock. */
@@ -44,7 +45,13 @@ export const Job = z.object({
   readings: z.object({ 'size-shown': Known, 'read-test': Known, 'parts-shown': Known }).partial(),
   proved: z.boolean(),
   handedOver: z
-    .object({ at: z.iso.datetime(), by: z.string(), oldDrive: z.enum(['kept', 'returned']) })
+    .object({
+      at: z.iso.datetime(),
+      by: z.string(),
+      oldDrive: z.enum(['kept', 'returned']),
+      /** As it was printed: what the catalogue says later changes it no more. */
+      sheet: Sheet,
+    })
     .nullable(),
 });
 export type Job = z.infer<typeof Job>;

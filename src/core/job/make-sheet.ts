@@ -1,30 +1,27 @@
-import { type Layout, partTypes, placedBytes } from '../disk';
+import { partTypes, placedBytes } from '../disk';
 import { driveBytes, fit } from '../fit';
-import type { Pad } from '../part';
 import { showBytes, totals } from '../units';
-import { type JobContext, actsOf, ledgerOf } from './acts-of';
+import { type DecideContext, actsOf, ledgerOf } from './acts-of';
 import { proveMargins } from './expect';
 import { oldDriveOf } from './fit-of';
 import type { JobState } from './job';
 import type { Sheet } from './sheet';
-
-export type SheetContext = JobContext & {
-  pad: Pad | null;
-  layout: Layout | null;
-  technicians: { initials: string; name: string }[];
-  now: Date;
-};
 
 const oldDriveWords = {
   kept: 'The old drive is kept as the way back until you are happy',
   returned: 'The old drive was given back with the device',
 } as const;
 
-/** The hand-over sheet of a job as it stands, from its state alone. */
-export function makeSheet(state: JobState, context: SheetContext): Sheet {
+/** The hand-over sheet of a job as it stands now; once handed over it is kept with the job and made no more. */
+export function makeSheet(
+  state: JobState,
+  context: DecideContext,
+  oldDrive: keyof typeof oldDriveWords | null = null,
+): Sheet {
   const { job, history } = state;
-  const { profile, drive, pad, layout } = context;
-  const { takeIn } = job;
+  const { profile, drive, layout } = context;
+  const { takeIn, choice } = job;
+  const pad = choice?.padId ? context.findPad(choice.padId) : null;
   const fitted = drive && fit({ profile, measures: job.measures, drive, pad, old: oldDriveOf(job) });
   const proved = proveMargins(profile, layout, job.readings, job.copy);
   const bytes = (sectors: { firstSector: number; lastSector: number }) =>
@@ -39,8 +36,8 @@ export function makeSheet(state: JobState, context: SheetContext): Sheet {
       : []),
   ];
   const label = job.dock ? ` (${job.dock.old.benchLabel})` : '';
-  const keeping = job.handedOver
-    ? `${oldDriveWords[job.handedOver.oldDrive]}${label}`
+  const keeping = oldDrive
+    ? `${oldDriveWords[oldDrive]}${label}`
     : `What happens to the old drive${label} is noted at hand-over`;
   return {
     schema: 'jicara.sheet/1',
@@ -49,7 +46,7 @@ export function makeSheet(state: JobState, context: SheetContext): Sheet {
     serial: takeIn.serial,
     owner: takeIn.owner,
     place: takeIn.place,
-    madeAt: job.handedOver?.at ?? context.now.toISOString(),
+    madeAt: context.at,
     before: {
       drive: takeIn.oldDrive.sizeCode,
       bytes: driveBytes({ labelGB: takeIn.oldDrive.labelGB, sectorBytes: 512 }),
@@ -90,7 +87,7 @@ export function makeSheet(state: JobState, context: SheetContext): Sheet {
 }
 
 /** Who did how many acts, and the minutes they usually take; steps taken back do not count. */
-function workBy(state: JobState, context: SheetContext): Sheet['work'] {
+function workBy(state: JobState, context: DecideContext): Sheet['work'] {
   const { technicians } = context;
   const minutes = new Map(actsOf(state.job, context).map((act) => [act.id, act.minutes]));
   const by = new Map<string, { acts: number; minutes: number }>();

@@ -25,7 +25,6 @@ export function makeView(
   const { profile, drive, pad, cases, source, layout, layoutOrigin, layoutFault } = loaded;
   const holds = holdsOf(state, loaded);
   const cord = cordOf(state, loaded);
-  const at = new Date(now.frame.now);
   return {
     ...now,
     job,
@@ -50,9 +49,9 @@ export function makeView(
     layout,
     layoutOrigin,
     layoutFault,
-    promise: promiseMargin(state, loaded, at, copySecondsLeft(now.copy)),
+    promise: promiseMargin(state, loaded, new Date(loaded.at), copySecondsLeft(now.copy)),
     prove: proveMargins(profile, layout, job.readings, job.copy),
-    sheet: makeSheet(state, { ...loaded, technicians: now.frame.technicians, now: at }),
+    sheet: job.handedOver?.sheet ?? makeSheet(state, loaded),
     history,
   };
 }

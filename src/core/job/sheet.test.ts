@@ -1,6 +1,5 @@
 import { exact } from '../margin';
 import {
-  type SheetContext,
   foresee,
   makeSheet,
   promiseMargin,
@@ -10,7 +9,7 @@ import {
   Sheet,
   nextAct,
 } from '.';
-import { Bench, dock, pads, profile, proof, takeIn } from './job.test.data';
+import { Bench, dock, profile, proof, takeIn } from './job.test.data';
 
 const now = new Date('2026-11-24T08:00:00.000Z');
 
@@ -20,13 +19,6 @@ function bench(given = takeIn) {
   made.do({ kind: 'lay-out', holdBackPercent: 0 });
   return made;
 }
-
-const context = (made: Bench): SheetContext => ({
-  ...made.context,
-  pad: pads.find(({ id }) => id === 'lindrel-soft-250')!,
-  technicians: [{ initials: 'IM', name: 'Ines Marrow' }],
-  now,
-});
 
 function finished() {
   const made = bench({ ...takeIn, owner: 'A | B *bold* <i>x</i>', note: '' });
@@ -50,7 +42,7 @@ function finished() {
 
 describe('the sheet', () => {
   const made = finished();
-  const sheet = makeSheet(made.state, context(made));
+  const sheet = makeSheet(made.state, made.context);
 
   it('is its own published format', () => {
     expect(Sheet.parse(JSON.parse(JSON.stringify(sheet)))).toEqual(sheet);
@@ -92,7 +84,7 @@ describe('the sheet', () => {
           readings: { 'size-shown': exact(2 ** 40, { kind: 'reading', note: 'test' }) },
         },
       },
-      context(made),
+      made.context,
     );
     const text = sheetMarkdown(read, { locale: 'en-GB' });
     expect(text).toContain('| Size the device shows | 1 TB |');
@@ -105,7 +97,7 @@ describe('the sheet', () => {
     back.do({ kind: 'step', stepId: 'power-off' });
     back.do({ kind: 'step', stepId: 'grips' });
     back.do({ kind: 'step-back' });
-    expect(makeSheet(back.state, context(back)).work).toEqual([{ by: 'Ines Marrow', acts: 1, minutes: 2 }]);
+    expect(makeSheet(back.state, back.context).work).toEqual([{ by: 'Ines Marrow', acts: 1, minutes: 2 }]);
   });
 });
 
