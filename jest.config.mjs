@@ -13,6 +13,8 @@ const shared = {
 const project = (options) => withNext({ ...shared, ...options })();
 
 export default async () => ({
+  // Generous, hooks included: a machine that others use too may stall for a while, and that is no fault of the code.
+  testTimeout: 180_000,
   projects: [
     await project({
       displayName: 'unit',

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { z } from 'zod';
 import { JobAct, nextAct } from '@/core/job';
 import { Settings, Technician } from '@/core/workshop';
-import { hasProfiles, loadShippedCatalogue } from './catalogue';
+import { loadShippedCatalogue } from './catalogue';
 import { doAct } from './do-act';
 import { loadContext } from './job-context';
 import { findJob } from './jobs';
@@ -24,12 +24,18 @@ const DemoWorkshop = z.object({
   jobs: z.array(DemoJob),
 });
 
-/** Fills an empty demo workshop from `demo/`, through the same use cases that the screens call. */
+/** Fills a new demo workshop from `demo/`, through the same use cases that the screens call. */
 export async function seedDemo(runtime: Runtime): Promise<void> {
-  if (await hasProfiles(runtime.database)) return;
+  const { database } = runtime;
+  if ((await database.query("select 1 from setting where key = 'demo'")).length > 0) return;
+  // A kill in the middle of the first start leaves part of a workshop that nobody has seen: it is begun again.
+  await database.execute(
+    `truncate job_history, job, drive, pad, dock_case, device_profile, technician, setting;
+     alter sequence job_number restart`,
+  );
   const folder = join(runtime.projectFolder, 'demo');
   const demo = DemoWorkshop.parse(JSON.parse(await readFile(join(folder, 'workshop.json'), 'utf8')));
-  await runtime.database.transaction(async (sql) => {
+  await database.transaction(async (sql) => {
     await saveSettings(sql, demo.settings);
     for (const technician of demo.technicians) await saveTechnician(sql, technician);
     await loadShippedCatalogue(sql, folder);
@@ -41,6 +47,7 @@ export async function seedDemo(runtime: Runtime): Promise<void> {
     if (!taken.ok) throw new Error(`demo job: ${taken.fault.sentence}`);
     for (const act of acts) await demoAct(runtime, taken.value.id, act);
   }
+  await database.query("insert into setting (key, value) values ('demo', $1)", [{ seeded: true }]);
 }
 
 /** People promise on the quarter hour. */

@@ -1,6 +1,7 @@
 export { allProfiles, loadShippedCatalogue } from './catalogue';
 export { addTechnician, bringInCatalogue, changeSettings } from './change-workshop';
 export { openDatabase } from './database';
+export { seedDemo } from './demo';
 export type { Database, Sql } from './database';
 export { doAct } from './do-act';
 export { lockFolder } from './folder-lock';

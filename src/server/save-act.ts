@@ -1,5 +1,6 @@
 import { type Decision, type Loaded, type Report, decideReport } from '@/core/job';
 import type { Sql } from './database';
+import { loadContext } from './job-context';
 import { type StoredJob, appendHistory, findJob, updateJob } from './jobs';
 import type { Runtime } from './runtime';
 
@@ -24,8 +25,9 @@ export async function saveDecision(
 export async function record(runtime: Runtime, jobId: string, by: string, report: Report): Promise<void> {
   await runtime.database.transaction(async (sql) => {
     const stored = await findJob(sql, jobId);
-    if (!stored || !(await saveDecision(sql, runtime, stored, by, decideReport(stored.state, report)))) {
+    if (!stored) throw new Error('a job that was reported on is gone');
+    const decision = decideReport(stored.state, report, await loadContext(runtime, sql, stored));
+    if (!(await saveDecision(sql, runtime, stored, by, decision)))
       throw new Error('the job changed inside its own transaction');
-    }
   });
 }

@@ -1,4 +1,4 @@
-import { doAct, findJob, jobView, benchView, takeInDevice } from '@/server';
+import { benchView, doAct, findJob, jobView, seedDemo, takeInDevice } from '@/server';
 import { type Workshop, act, openWorkshop } from './workshop';
 
 let workshop: Workshop;
@@ -63,6 +63,17 @@ describe('the demo workshop', () => {
       ['Q-0415', 'Wren', 'hands'],
     ]);
     expect(bench.cards[2]?.next).toContain('card');
+  });
+
+  it('is whole after a first start that was killed in its middle, and left alone once it is whole', async () => {
+    const { runtime } = workshop;
+    const ids = async () => (await benchView(runtime)).cards.map((card) => card.id);
+    await taken();
+    await seedDemo(runtime);
+    expect(await ids()).toHaveLength(5);
+    await runtime.database.query("delete from setting where key = 'demo'");
+    await seedDemo(runtime);
+    expect(await ids()).toEqual(['Q-0412', 'Q-0413', 'Q-0414', 'Q-0415']);
   });
 });
 

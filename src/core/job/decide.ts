@@ -1,15 +1,15 @@
 import { measureNames } from '../device';
 import { fit } from '../fit';
-import { type Margin, worstMargin } from '../margin';
+import { worstMargin } from '../margin';
 import { type Result, ok, refuse } from '../result';
-import { showBytes, showEstimate, showLimit } from '../units';
+import { showBytes, showEstimate } from '../units';
 import { type FactSetting, factWords, foldFacts, isTrue, restore } from '../work';
 import type { JobAct } from './act';
 import { type DecideContext, actsOf } from './acts-of';
 import { expectedLayout, proveMargins, readingsAsked } from './expect';
 import type { Job, JobState } from './job';
 import { makeSheet } from './make-sheet';
-import { choiceFit, oldDriveOf } from './fit-of';
+import { keepWhatFits, marginSentence, oldDriveOf } from './fit-of';
 import { permit, permitStep } from './permit';
 import { type Decision, started } from './report';
 import { takeInFacts } from './take-in';
@@ -190,13 +190,7 @@ function decideArm(job: Job, label: string): Result<Decision> {
   return said(job, 'arm', `Armed ${typed} by typing its label.`, [{ fact: 'target.armed', value: true }]);
 }
 
-const marginSentence = (margin: Margin) =>
-  `${margin.what}: ${showEstimate(margin.value, margin.unit)}, allowed is ${showLimit(margin.limit, margin.unit)}.`;
-
-/**
- * A job whose measures or old drive changed: a choice that fits no longer is taken back, with its layout. Once the
- * drives lie on the dock it stands and is shown as it is; Swap then refuses it.
- */
+/** A decision about a job whose measures or old drive changed. */
 function judgedAnew(
   job: Job,
   kind: string,
@@ -204,16 +198,8 @@ function judgedAnew(
   context: DecideContext,
   changes: FactSetting[] = [],
 ): Result<Decision> {
-  const worst = choiceFit(job, context);
-  if (!worst || job.dock || worst.verdict === 'clear' || worst.verdict === 'tight')
-    return said(job, kind, sentence, changes);
-  const why = worst.verdict === 'over' ? marginSentence(worst) : `${worst.what} is not known.`;
-  return said(
-    { ...job, choice: null, wish: null },
-    kind,
-    `${sentence} The chosen drive is taken back: ${why}`,
-    changes,
-  );
+  const { job: judged, why } = keepWhatFits(job, context);
+  return said(judged, kind, why ? `${sentence} ${why}` : sentence, changes);
 }
 
 function measureSentence(measures: Job['measures']): string {

@@ -77,7 +77,7 @@ export class Bench {
   }
 
   report(report: Report): void {
-    this.take(decideReport(this.state, report));
+    this.take(decideReport(this.state, report, this.context));
   }
 
   private take({ job, entry }: ReturnType<typeof decideReport>) {

@@ -170,7 +170,8 @@ describe('what follows when a number changes', () => {
     expect(hands(bench, 'swap')).toBe('does-not-fit');
     expect(bench.do({ kind: 'undock' })).toBe('ok');
     bench.report({ kind: 'undocked' });
-    expect(bench.state.job).toMatchObject({ dock: null, copy: null });
+    expect(bench.state.job).toMatchObject({ dock: null, copy: null, choice: null, wish: null });
+    expect(bench.state.history.at(-1)?.sentence).toContain('The chosen drive is taken back');
     expect(bench.state.facts['copy.verified']).toBeUndefined();
     bench.do({ kind: 'measure', measures: { coverMm: known(9.9) } });
     expect(bench.do(chosen)).toBe('ok');

@@ -1,6 +1,8 @@
 import type { SwitchedOn } from '../simulator';
 import type { FactSetting } from '../work';
 import type { Outcome } from './act';
+import type { DecideContext } from './acts-of';
+import { keepWhatFits } from './fit-of';
 import type { CopyProof, Job, JobState } from './job';
 
 /** What an act does to a job: its new document and one line of history. */
@@ -18,7 +20,7 @@ export type Report =
   | { kind: 'switched-on'; shown: SwitchedOn };
 
 /** What a stand-in reports, as a decision. Permission was asked when the work was started. */
-export function decideReport({ job }: JobState, report: Report): Decision {
+export function decideReport({ job }: JobState, report: Report, context: DecideContext): Decision {
   const line = (next: Job, kind: string, sentence: string, changes: FactSetting[]): Decision => ({
     job: next,
     entry: { kind, sentence, changes, stepId: null },
@@ -31,12 +33,15 @@ export function decideReport({ job }: JobState, report: Report): Decision {
         `Old drive ${report.dock.old.benchLabel} and new drive ${report.dock.new.benchLabel} in the dock.`,
         [{ fact: 'target.armed', value: null }],
       );
-    case 'undocked':
-      return line({ ...job, dock: null, copy: null }, 'undock', 'Both drives taken out of the dock.', [
+    case 'undocked': {
+      const kept = keepWhatFits({ ...job, dock: null, copy: null }, context);
+      const sentence = ['Both drives taken out of the dock.', kept.why].filter(Boolean).join(' ');
+      return line(kept.job, 'undock', sentence, [
         { fact: 'target.armed', value: null },
         { fact: 'copy.begun', value: null },
         { fact: 'copy.verified', value: null },
       ]);
+    }
     case 'copy-begun':
       return line(job, 'copy-begun', 'Copy begun.', [
         { fact: 'copy.begun', value: true },
@@ -74,5 +79,7 @@ export function started(job: Job, outcome: Outcome, seen: string): Decision {
     ...(runs ? [{ fact: 'power.off', value: false }] : []),
   ];
   const sentence = runs ? `It started. ${seen}.` : `It did not start: ${outcomeWords[outcome]}. ${seen}.`;
-  return { job: { ...job, outcome }, entry: { kind: 'switch-on', sentence, changes, stepId: null } };
+  // What was read and proved was true of a device that ran.
+  const next = runs ? { ...job, outcome } : { ...job, outcome, readings: {}, proved: false };
+  return { job: next, entry: { kind: 'switch-on', sentence, changes, stepId: null } };
 }
