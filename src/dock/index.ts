@@ -3,7 +3,7 @@ export type { CopyHooks, CopyJob, CopyOutcome } from './copy';
 export type { DriveIdentity } from './copy-order';
 export { Dock } from './dock';
 export { DriveImage } from './drive-image';
-export { contentBytes, fillDrive, standInBytes } from './fill-drive';
+export { fillDrive } from './fill-drive';
 export type { FillOrder, FillWish } from './fill-drive';
 export { workerThreads } from './threads';
 export type { RunningCopy, Threads } from './threads';

@@ -1,4 +1,4 @@
-export { allProfiles, loadShippedCatalogue } from './catalogue';
+export { allProfiles } from './catalogue';
 export { addTechnician, bringInCatalogue, changeSettings } from './change-workshop';
 export { openDatabase } from './database';
 export { seedDemo } from './demo';
@@ -12,4 +12,3 @@ export { getRuntime, setRuntime } from './runtime';
 export type { Runtime } from './runtime';
 export { takeInDevice } from './take-in-device';
 export { benchView, frameView, jobView, partsView } from './views';
-export { allTechnicians, readSettings, saveSettings, saveTechnician } from './workshop';

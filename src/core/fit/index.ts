@@ -4,5 +4,5 @@ export { driveBytes } from './question';
 export type { FitQuestion, OldDrive } from './question';
 export { bestPad, rankDrives } from './rank';
 export type { Candidate } from './rank';
-export { padSqueeze, padThicknessWanted, sinkLift, stackUp } from './stack';
+export { padSqueeze, padThicknessWanted, sinkLift } from './stack';
 export type { Stack } from './stack';

@@ -1,12 +1,12 @@
-export { ActRequest, JobAct, Outcome, ReadingName, observable } from './act';
-export { actsOf, holdsOf, ledgerOf, nextAct, swapConditions } from './acts-of';
+export { ActRequest, JobAct, Outcome, ReadingName } from './act';
+export { actsOf, holdsOf, ledgerOf, nextAct } from './acts-of';
 export type { DecideContext, JobContext } from './acts-of';
 export { decide } from './decide';
 export { decideReport, outcomeWords } from './report';
 export type { Decision, Report } from './report';
 export { permit } from './permit';
-export { expectedLayout, mainPart, proveMargins, readingsAsked, sizeShownTolerancePercent } from './expect';
-export { CopyProof, DockedDrive, HistoryEntry, Job, jobState, newJob } from './job';
+export { expectedLayout, mainPart, proveMargins, readingsAsked } from './expect';
+export { HistoryEntry, Job, jobState, newJob } from './job';
 export type { JobState } from './job';
 export { choiceFit, oldDriveOf } from './fit-of';
 export { foresee, foreseeParts } from './foresee';
@@ -16,8 +16,8 @@ export { makeView } from './make-view';
 export type { Loaded } from './make-view';
 export { makeSheet } from './make-sheet';
 export { handworkSpread, promiseMargin, workLeftSeconds } from './promise';
-export { Sheet, escapeMarkdown, habitNote, marginOptions, sheetMarkdown } from './sheet';
-export { cordOf, currentStation, stationHold, stationStops } from './stations';
+export { Sheet, habitNote, marginOptions, sheetMarkdown } from './sheet';
+export { cordOf, currentStation } from './stations';
 export { TakeIn, TakeInForm, takeInFacts } from './take-in';
 export type { DeviceAnswers, PartsAnswers, YesNoUnknown } from './take-in';
 export type {

@@ -2,7 +2,6 @@ export {
   Estimate,
   Known,
   Missing,
-  Origin,
   about,
   atMostKnown,
   difference,
@@ -10,7 +9,6 @@ export {
   highest,
   lowest,
   missing,
-  negate,
   sum,
 } from './estimate';
 export type { Combination } from './estimate';
@@ -19,7 +17,6 @@ export {
   Margin,
   MarginUnit,
   Named,
-  Slack,
   Verdict,
   atLeast,
   atMost,

@@ -1,4 +1,4 @@
-export { forecastSectors, freeShownBytes, labelRuleGB, sectorsFromLabel } from './capacity';
+export { forecastSectors, freeShownBytes, sectorsFromLabel } from './capacity';
 export type { SectorBytes } from './capacity';
 export { DockCase } from './dock-case';
 export { Drive, shortText } from './drive';

@@ -1,2 +1,2 @@
-export { Route, StationId, stationIds, stationNames, stationsOf } from './stations';
+export { Route, StationId, stationNames, stationsOf } from './stations';
 export type { StationState } from './stations';

@@ -1,4 +1,4 @@
-export { FactChange, FactName, FactSetting, factValue, factWords, foldFacts, isTrue, restore } from './facts';
+export { FactChange, FactSetting, factValue, factWords, foldFacts, isTrue, restore } from './facts';
 export type { FactState, Facts } from './facts';
 export { holdOn, standingHolds } from './holds';
 export type { Hold, HoldCode, HoldContext, Stop } from './holds';
@@ -6,5 +6,5 @@ export { screwLedger, screwsOut } from './ledger';
 export type { Ledger, LedgerRow } from './ledger';
 export { FastenerGroup, OpenStep, Procedure, SwapStep } from './procedure';
 export type { Act, HandStation } from './procedure';
-export { screwFact, screwsAtStart, swapActs, wayBack, wayIn } from './ways';
+export { screwsAtStart, swapActs, wayBack, wayIn } from './ways';
 export type { SwapConditions } from './ways';
