@@ -135,6 +135,10 @@ describe('margin', () => {
       }),
     );
     expect(worstMargin([])).toBeNull();
+    // The wrong protocol is named before a speed that is only too low.
+    const speed = atLeast(words, exact(560, origin), exact(2400, origin));
+    const protocol = oneOf(words, named('SATA', origin), ['NVMe'], origin);
+    expect(worstMargin([speed, protocol])).toBe(protocol);
   });
 
   it('combines worst case as the sum of extremes and root sum of squares in quadrature', () => {

@@ -1,9 +1,13 @@
 import { type Margin, verdicts } from './margin';
 
-/** Sorts from worst: over, unknown, tight, clear; then the greater use first; no use last. */
+/** A name that is not allowed is past its limit altogether: no number comes before it. No use at all comes last. */
+const weight = ({ verdict, limit, use }: Margin): number =>
+  verdict === 'over' && limit.kind === 'one-of' ? Number.MAX_VALUE : (use ?? -1);
+
+/** Sorts from worst: over, unknown, tight, clear; then the greater use first. */
 export function compareMargins(a: Margin, b: Margin): number {
   const byVerdict = verdicts.indexOf(a.verdict) - verdicts.indexOf(b.verdict);
-  return byVerdict !== 0 ? byVerdict : (b.use ?? -1) - (a.use ?? -1);
+  return byVerdict !== 0 ? byVerdict : weight(b) - weight(a);
 }
 
 /** The worst margin is the answer of the whole set; null for an empty set. */
