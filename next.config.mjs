@@ -1,9 +1,30 @@
+/** The browser too keeps every request on this machine, and no other page can draw Jicara inside its own. */
+const policy = [
+  "default-src 'self'",
+  "script-src 'self' 'unsafe-inline'",
+  "style-src 'self' 'unsafe-inline'",
+  "img-src 'self' data: blob:",
+  "frame-ancestors 'none'",
+  "base-uri 'none'",
+  "form-action 'self'",
+].join('; ');
+
 /** @type {import('next').NextConfig} */
 const config = {
   serverExternalPackages: ['@electric-sql/pglite'],
   poweredByHeader: false,
   reactStrictMode: true,
   devIndicators: false,
+  headers: async () => [
+    {
+      source: '/:path*',
+      headers: [
+        { key: 'Content-Security-Policy', value: policy },
+        { key: 'X-Content-Type-Options', value: 'nosniff' },
+        { key: 'Referrer-Policy', value: 'no-referrer' },
+      ],
+    },
+  ],
   outputFileTracingRoot: import.meta.dirname,
   turbopack: { root: import.meta.dirname },
 };

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { readFile, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { type Fault, type Result, ok, refuse } from '@/core/result';
-import type { CopyProgress } from '@/core/job';
+import type { CopyProgress, CopyProof, Manifest } from '@/core/job';
 import type { Pace } from '@/core/workshop';
 import { CopyOrder, DriveIdentity } from './copy-order';
 import { DriveImage } from './drive-image';
@@ -29,16 +29,7 @@ export type CopyHooks = {
   sleep: (ms: number) => Promise<void>;
 };
 
-export type CopyProofData = {
-  blocks: number;
-  bytes: number;
-  mismatches: number;
-  rewrites: number;
-  sha256: string;
-  seconds: number;
-};
-
-export type CopyOutcome = { kind: 'verified'; proof: CopyProofData } | { kind: 'stopped' };
+export type CopyOutcome = { kind: 'verified'; proof: CopyProof } | { kind: 'stopped' };
 
 type Block = { source: number; target: number; bytes: number };
 
@@ -113,7 +104,7 @@ export async function runCopy(job: CopyJob, hooks: CopyHooks): Promise<Result<Co
     if (!copied.ok || copied.value === 'stopped') return copied.ok ? ok({ kind: 'stopped' }) : copied;
     const rewritten = await run.rewrite(order);
     if (!rewritten.ok) return rewritten;
-    const proof: CopyProofData = {
+    const proof: CopyProof = {
       blocks: blocks.length,
       bytes: blocks.reduce((total, block) => total + block.bytes, 0),
       mismatches: 0,
@@ -275,8 +266,8 @@ const mismatch = (offset: number): Fault =>
   ).fault;
 
 /** The manifest: what was copied, each block's SHA-256, and which bytes were rewritten on purpose. */
-async function writeManifest(folder: string, order: CopyOrder, digests: string[], proof: CopyProofData) {
-  const manifest = {
+async function writeManifest(folder: string, order: CopyOrder, digests: string[], proof: CopyProof) {
+  const manifest: Manifest = {
     schema: 'jicara.manifest/1',
     source: order.source,
     target: order.target,

@@ -134,6 +134,12 @@ export class Dock {
     await rm(this.copyFolder(jobId), { recursive: true, force: true });
   }
 
+  /** The manifest of a job's verified copy as text; null where there is none. */
+  async manifest(jobId: string): Promise<string | null> {
+    const path = join(this.copyFolder(jobId), 'manifest.json');
+    return existsSync(path) ? readFile(path, 'utf8') : null;
+  }
+
   /** What the journal of a job's copy says: null where none was begun. */
   async copySoFar(jobId: string): Promise<{ verifiedBlocks: number; done: boolean } | null> {
     const path = join(this.copyFolder(jobId), 'journal.log');

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { get } from 'node:http';
 import type { Browser, Page } from 'playwright-core';
 import { type App, type Seen, act, call, hands, openPage, view, withApp, visit } from './app';
 
@@ -160,7 +161,7 @@ it('an unknown address says so, and leads back', async () => {
   }
 });
 
-it('other origins, other hosts and too long bodies are refused', async () => {
+it('other origins, other hosts, other pages around it and too long bodies are refused', async () => {
   const acts = `${app.address}/api/jobs/Q-0412/acts`;
   const foreign = await fetch(acts, {
     method: 'POST',
@@ -168,6 +169,19 @@ it('other origins, other hosts and too long bodies are refused', async () => {
     body: '{}',
   });
   expect(foreign.status).toBe(403);
+  // Another name for this machine, as a page elsewhere could have it resolved.
+  const statusFor = (host: string) =>
+    new Promise<number | undefined>((resolve, reject) =>
+      get({ host: '127.0.0.1', port: app.port, path: '/', headers: { host } }, (response) => {
+        response.resume();
+        resolve(response.statusCode);
+      }).on('error', reject),
+    );
+  expect(await statusFor(`evil.example:${app.port}`)).toBe(403);
+  expect(await statusFor(`localhost:${app.port}`)).toBe(200);
+  const policy = (await fetch(app.address)).headers.get('content-security-policy');
+  expect(policy).toContain("default-src 'self'");
+  expect(policy).toContain("frame-ancestors 'none'");
   const huge = await fetch(acts, { method: 'POST', body: 'x'.repeat(2_000_000) });
   expect(huge.status).toBe(413);
   expect(await call(app, '/api/schemas/sheet')).toMatchObject({ type: 'object' });

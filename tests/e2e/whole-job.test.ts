@@ -1,4 +1,5 @@
 import { type App, type Seen, until, view, withApp, visit } from './app';
+import { Manifest } from '@/core/job';
 import { choose, tabTo, type } from './keyboard';
 
 jest.setTimeout(420_000);
@@ -100,6 +101,9 @@ it('goes from an empty take-in form to the sheet by keyboard alone', async () =>
     screws: { inBowl: number };
   };
   expect(sheet).toMatchObject({ schema: 'jicara.sheet/1', copy: { mismatches: 0 }, screws: { inBowl: 0 } });
+  const manifest = Manifest.parse(await (await fetch(`${app.address}/api/jobs/${id}/manifest`)).json());
+  expect(manifest.digests).toHaveLength(manifest.proof.blocks);
+  expect(manifest.rewrites.map(({ what }) => what)).toContain('mirror header');
   const markdown = await (await fetch(`${app.address}/api/jobs/${id}/sheet?as=md`)).text();
   expect(markdown).toContain('# Braskit Osprey: storage upgrade');
 });

@@ -47,6 +47,11 @@ export function HandOverStation({ view, act, busy }: StationProps) {
               <a className={link} href={`/api/jobs/${job.id}/sheet?as=md`} download>
                 Markdown
               </a>
+              {job.copy && (
+                <a className={link} href={`/api/jobs/${job.id}/manifest`} download>
+                  Manifest of the copy
+                </a>
+              )}
             </div>
           )}
         </>

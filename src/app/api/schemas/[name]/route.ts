@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { respond } from '@/app/respond';
 import { DeviceProfile } from '@/core/device';
-import { Job, Sheet } from '@/core/job';
+import { Job, Manifest, Sheet } from '@/core/job';
 import { DockCase, Drive, Pad } from '@/core/part';
 import { refuse } from '@/core/result';
 
@@ -12,6 +12,7 @@ const schemas: Record<string, z.ZodType> = {
   case: DockCase,
   job: Job,
   sheet: Sheet,
+  manifest: Manifest,
 };
 
 /** The published JSON Schema of each open format, made from the same Zod schema that parses it. */
