@@ -48,9 +48,10 @@ export async function serve(kind, { fresh = false } = {}) {
         : `Port ${port} on ${host} cannot be used (${taken}).`,
       'Name another one in JICARA_PORT.',
     );
-  if (fresh) rmSync(dataFolder, { recursive: true, force: true });
   ensureInstalled();
   ensureBuilt();
+  // Only now that it can start again is anything taken away.
+  if (fresh) rmSync(dataFolder, { recursive: true, force: true });
   process.chdir(projectFolder);
   Object.assign(process.env, {
     NODE_ENV: 'production',

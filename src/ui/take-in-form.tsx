@@ -124,12 +124,12 @@ export function TakeInForm({ profiles, parts, initial, settings, submitWords, on
             : 'What is left empty stays “not known” and may hold the job up later.'
         }
       >
-        <section className="grid gap-x-6 gap-y-3.5 xl:grid-cols-2">
+        <section className="grid gap-x-6 gap-y-3.5 md:max-lg:grid-cols-2 xl:grid-cols-2">
           <Controller
             control={control}
             name="profileId"
             render={({ field }) => (
-              <div className="xl:col-span-2">
+              <div className="col-span-full">
                 <Choice
                   legend={`Which device?${profile ? ` ${profile.family}` : ''}`}
                   value={field.value}
@@ -156,7 +156,7 @@ export function TakeInForm({ profiles, parts, initial, settings, submitWords, on
             />
             <Field label="Serial number" autoComplete="off" {...register('serial')} error={error('serial')} />
           </div>
-          <div className="grid grid-cols-[1fr_150px] items-end gap-3">
+          <div className="grid grid-cols-[minmax(max-content,1fr)_minmax(0,150px)] items-end gap-3">
             {choice('wish', 'What is wanted?', [
               { value: 'bigger', label: 'Bigger' },
               { value: 'replace', label: 'Replace' },
@@ -164,7 +164,7 @@ export function TakeInForm({ profiles, parts, initial, settings, submitWords, on
             <Field label="Size wanted" placeholder="2 TB" {...register('wanted')} error={error('wanted')} />
           </div>
           {choice('keep', 'Is there data to keep?', yesNo)}
-          <div className="grid grid-cols-3 gap-3 xl:col-span-2">
+          <div className="grid grid-cols-3 gap-3 col-span-full">
             <Field
               label="Old drive, size code"
               {...register('sizeCode')}
@@ -189,7 +189,7 @@ export function TakeInForm({ profiles, parts, initial, settings, submitWords, on
           {choice('encryption', 'Is encryption on?', asked)}
           {choice('swollen', 'Does the back bulge?', asked)}
           {choice('consent', 'Told what opening does to the guarantee, and agrees?', yesNo)}
-          <div className="grid grid-cols-2 gap-3">
+          <div className="grid grid-cols-[120px_1fr] gap-3 md:max-lg:col-span-full">
             <Field
               label="Charge now, %"
               inputMode="decimal"
@@ -205,7 +205,13 @@ export function TakeInForm({ profiles, parts, initial, settings, submitWords, on
               hint={settings.timeZone}
             />
           </div>
-          <Field label="Note" dir="auto" {...register('note')} error={error('note')} />
+          <Field
+            label="Note"
+            className="md:max-lg:col-span-full"
+            dir="auto"
+            {...register('note')}
+            error={error('note')}
+          />
         </section>
       </StationFrame>
     </form>

@@ -7,7 +7,7 @@ export type Candidate = {
   drive: Drive;
   pad: Pad | null;
   answer: FitAnswer;
-  /** Price in the workshop's minor units per 10⁹ usable bytes; null where nothing is usable or the price is in another currency. */
+  /** Workshop's minor units per 10⁹ usable bytes; null where nothing is usable, or for a price in another currency. */
   minorPerUsableGB: number | null;
 };
 

@@ -1,5 +1,5 @@
 import { type OldDrive, fit } from '../fit';
-import type { Margin } from '../margin';
+import { type Margin, isKept } from '../margin';
 import { showEstimate, showLimit } from '../units';
 import type { DecideContext } from './acts-of';
 import type { Job } from './job';
@@ -29,7 +29,7 @@ export const marginSentence = (margin: Margin) =>
  */
 export function keepWhatFits(job: Job, context: DecideContext): { job: Job; why: string | null } {
   const worst = choiceFit(job, context);
-  if (!worst || job.dock || worst.verdict === 'clear' || worst.verdict === 'tight') return { job, why: null };
+  if (!worst || job.dock || isKept(worst)) return { job, why: null };
   const reason = worst.verdict === 'over' ? marginSentence(worst) : `${worst.what} is not known.`;
   return { job: { ...job, choice: null, wish: null }, why: `The chosen drive is taken back: ${reason}` };
 }

@@ -1,5 +1,6 @@
 import type { DeviceProfile } from '../device';
 import { type Candidate, rankDrives } from '../fit';
+import { isKept } from '../margin';
 import {
   type Hold,
   foldFacts,
@@ -58,7 +59,7 @@ export function foreseeParts(
   const old = { labelGB: oldDrive.labelGB, usedBytes: oldDrive.usedBytes, dataToKeep };
   const offered = drives.filter(({ labelGB }) => labelGB >= wantedGB);
   const ranked = rankDrives({ profile, measures: {}, old }, offered, pads, currency);
-  const fitting = ranked.filter(({ answer: { worst } }) => ['clear', 'tight'].includes(worst.verdict));
+  const fitting = ranked.filter(({ answer }) => isKept(answer.worst));
   const minor = (candidate: Candidate) =>
     priceOf(candidate).find((money) => money.currency === currency)?.minor ?? Infinity;
   const cheapest = fitting.reduce<Candidate | null>(

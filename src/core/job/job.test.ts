@@ -168,6 +168,14 @@ describe('what follows when a number changes', () => {
     bench.do({ kind: 'measure', measures: { coverMm: known(8) } });
     expect(bench.state.job.choice).not.toBeNull();
     expect(hands(bench, 'swap')).toBe('does-not-fit');
+    // Nor is a drive swapped in whose fit has become unknown meanwhile.
+    const next = nextAct(bench.state, bench.context)!;
+    const cover = { known: false, what: 'height of the cover', howToGet: 'Measure it.' } as const;
+    bench.do({ kind: 'measure', measures: { coverMm: cover } });
+    expect(decide(bench.state, { kind: 'step', stepId: next.id }, bench.context)).toMatchObject({
+      fault: { code: 'does-not-fit', sentence: expect.stringContaining('is not known to fit') },
+    });
+    bench.do({ kind: 'measure', measures: { coverMm: known(8) } });
     expect(bench.do({ kind: 'undock' })).toBe('ok');
     bench.report({ kind: 'undocked' });
     expect(bench.state.job).toMatchObject({ dock: null, copy: null, choice: null, wish: null });

@@ -1,3 +1,4 @@
+import { isKept } from '../margin';
 import { type Fault, type Result, ok, refuse } from '../result';
 import { type Act, type Stop, factValue, factWords, holdOn, isTrue } from '../work';
 import type { JobAct } from './act';
@@ -28,10 +29,10 @@ export function permitStep(state: JobState, context: DecideContext, stepId: stri
   const held = holdFault(state, context, stopsOfStep(next));
   if (held) return { ok: false, fault: held };
   const worst = next.station === 'swap' ? choiceFit(state.job, context) : null;
-  if (worst?.verdict === 'over')
+  if (worst && !isKept(worst))
     return refuse(
       'does-not-fit',
-      `The chosen drive does not fit: ${worst.what.toLowerCase()}.`,
+      `The chosen drive ${worst.verdict === 'over' ? 'does not fit' : 'is not known to fit'}: ${worst.what.toLowerCase()}.`,
       'Look at Fit; measure again, or take the drives out of the dock and choose another one.',
     );
   const need = next.needs.find(({ fact, value }) => factValue(state.facts, fact) !== value);

@@ -25,4 +25,4 @@ export {
   verdicts,
   within,
 } from './margin';
-export { compareMargins, worstMargin } from './order';
+export { compareMargins, isKept, worstMargin } from './order';

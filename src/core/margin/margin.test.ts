@@ -11,6 +11,7 @@ import {
   compareMargins,
   difference,
   exact,
+  isKept,
   missing,
   named,
   oneOf,
@@ -139,6 +140,11 @@ describe('margin', () => {
     const speed = atLeast(words, exact(560, origin), exact(2400, origin));
     const protocol = oneOf(words, named('SATA', origin), ['NVMe'], origin);
     expect(worstMargin([speed, protocol])).toBe(protocol);
+    expect([isKept(speed), isKept(of('unknown', null)), isKept(of('tight', 1))]).toEqual([
+      false,
+      false,
+      true,
+    ]);
   });
 
   it('combines worst case as the sum of extremes and root sum of squares in quadrature', () => {

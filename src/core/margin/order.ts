@@ -10,6 +10,9 @@ export function compareMargins(a: Margin, b: Margin): number {
   return byVerdict !== 0 ? byVerdict : weight(b) - weight(a);
 }
 
+/** True where the limit is kept for all that is known: clear, or tight. Not known is not kept. */
+export const isKept = ({ verdict }: Margin): boolean => verdict === 'clear' || verdict === 'tight';
+
 /** The worst margin is the answer of the whole set; null for an empty set. */
 export function worstMargin(margins: Margin[]): Margin | null {
   let worst: Margin | null = null;

@@ -7,7 +7,8 @@ import type { StationId } from '@/core/route';
 
 /**
  * A job on the screen: acts go to the server with the version that was looked at, its copy comes by server-sent events.
- * `silent` while no news of a running copy comes through. When the work moves on from the station that is shown, `onMoved` hears where to.
+ * `silent` while no news of a running copy comes through. When the work moves on from the station that is shown,
+ * `onMoved` hears where to.
  */
 export function useJob(initial: JobView, station: StationId, onMoved: (station: StationId) => void) {
   const [view, setView] = useState(initial);
