@@ -156,7 +156,7 @@ export function TakeInForm({ profiles, parts, initial, settings, submitWords, on
             />
             <Field label="Serial number" autoComplete="off" {...register('serial')} error={error('serial')} />
           </div>
-          <div className="grid grid-cols-[minmax(max-content,1fr)_minmax(0,150px)] items-end gap-3">
+          <div className="grid grid-cols-[1fr_120px] items-end gap-3 md:grid-cols-[minmax(max-content,1fr)_minmax(0,150px)]">
             {choice('wish', 'What is wanted?', [
               { value: 'bigger', label: 'Bigger' },
               { value: 'replace', label: 'Replace' },
@@ -189,7 +189,7 @@ export function TakeInForm({ profiles, parts, initial, settings, submitWords, on
           {choice('encryption', 'Is encryption on?', asked)}
           {choice('swollen', 'Does the back bulge?', asked)}
           {choice('consent', 'Told what opening does to the guarantee, and agrees?', yesNo)}
-          <div className="grid grid-cols-[120px_1fr] gap-3 md:max-lg:col-span-full">
+          <div className="grid grid-cols-2 gap-3 md:grid-cols-[120px_1fr] md:max-lg:col-span-full">
             <Field
               label="Charge now, %"
               inputMode="decimal"

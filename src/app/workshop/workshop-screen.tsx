@@ -41,7 +41,7 @@ export function WorkshopScreen({ frame }: { frame: FrameView }) {
   useKeys({ Enter: () => void save() });
   return (
     <Shell frame={frame} at="workshop">
-      <div className="flex items-baseline gap-4 border-b bg-surface px-5 py-3.5">
+      <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
         <h1 className="text-[26px]">Workshop</h1>
         <p className="text-soft">who works here, and how it counts</p>
       </div>

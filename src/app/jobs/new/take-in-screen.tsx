@@ -24,7 +24,7 @@ export function TakeInScreen({
   const [fault, setFault] = useState<Fault | null>(null);
   return (
     <Shell frame={frame} at="take-in">
-      <div className="flex items-baseline gap-4 border-b bg-surface px-5 py-3.5">
+      <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
         <h1 className="text-[26px]">Take in a device</h1>
         <p className="text-soft">asked now, so that nothing stops the job later</p>
       </div>
