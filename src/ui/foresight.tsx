@@ -46,16 +46,16 @@ export function Foresight({ profile, parts, answered, settings }: Props) {
 function Parts({ profile, parts, asked, settings }: Omit<Props, 'answered'> & { asked: PartsAnswers }) {
   const { locale, currency } = settings;
   const { wantedGB, dataToKeep, oldDrive } = asked;
-  const { sizeCode, labelGB, usedBytes } = oldDrive;
+  const { formFactor, labelGB, usedBytes } = oldDrive;
   const { offered, fitting, cheapest, nearest } = useMemo(
     () =>
       foreseeParts(
         profile,
-        { wantedGB, dataToKeep, oldDrive: { sizeCode, labelGB, usedBytes } },
+        { wantedGB, dataToKeep, oldDrive: { formFactor, labelGB, usedBytes } },
         parts,
         currency,
       ),
-    [profile, parts, wantedGB, dataToKeep, sizeCode, labelGB, usedBytes, currency],
+    [profile, parts, wantedGB, dataToKeep, formFactor, labelGB, usedBytes, currency],
   );
   const size = showBytes(wantedGB * 1e9, { locale });
   if (offered === 0)

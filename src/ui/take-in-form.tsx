@@ -90,7 +90,7 @@ export function TakeInForm({ profiles, parts, initial, settings, submitWords, on
   const pickProfile = (id: string) => {
     setValue('profileId', id);
     const delivered = profiles.find((p) => p.id === id)?.deliveredDrives[0];
-    if (delivered && !dirtyFields.sizeCode) setValue('sizeCode', delivered.sizeCode);
+    if (delivered && !dirtyFields.formFactor) setValue('formFactor', delivered.formFactor);
     if (delivered && !dirtyFields.label) setValue('label', `${delivered.labelGB} GB`);
   };
   return (
@@ -167,9 +167,9 @@ export function TakeInForm({ profiles, parts, initial, settings, submitWords, on
           <div className="grid grid-cols-3 gap-3 col-span-full">
             <Field
               label="Old drive, size code"
-              {...register('sizeCode')}
-              error={error('sizeCode')}
-              hint={sizeWords(typed.sizeCode)}
+              {...register('formFactor')}
+              error={error('formFactor')}
+              hint={sizeWords(typed.formFactor)}
             />
             <Field
               label="Label capacity"

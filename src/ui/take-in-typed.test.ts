@@ -16,7 +16,7 @@ describe('the take-in form as typed', () => {
   it('begins with the device as its maker usually delivers it, and everything else open', () => {
     expect(startTyped(null, [profile], zone)).toMatchObject({
       profileId: profile.id,
-      sizeCode: '2242-S3-M',
+      formFactor: '2242-S3-M',
       label: '512 GB',
       used: '',
       card: 'unknown',
@@ -32,7 +32,7 @@ describe('the take-in form as typed', () => {
       takeIn: expect.objectContaining({
         owner: 'Bosun',
         wantedGB: 2000,
-        oldDrive: { sizeCode: '2242-S3-M', labelGB: 512, usedBytes: 420_000_000 },
+        oldDrive: { formFactor: '2242-S3-M', labelGB: 512, usedBytes: 420_000_000 },
         chargePercent: 21,
         promisedAt: '2026-07-01T15:30:00.000Z',
       }),
@@ -63,7 +63,7 @@ describe('the take-in form as typed', () => {
     expect(early.takeIn).toBeNull();
     expect(early.answered.device).toMatchObject({ card: 'yes', chargePercent: null });
     expect(early.answered.parts).toMatchObject({ wantedGB: 2000, oldDrive: { labelGB: 512 } });
-    for (const wrong of [{ wanted: '' }, { label: '0' }, { used: 'much' }, { sizeCode: '22' }])
+    for (const wrong of [{ wanted: '' }, { label: '0' }, { used: 'much' }, { formFactor: '22' }])
       expect(read(wrong).answered.parts).toBeNull();
   });
 
@@ -71,7 +71,7 @@ describe('the take-in form as typed', () => {
     ['wanted', '2 T', 'not a unit'],
     ['wanted', '', 'no unit'],
     ['label', '0', 'A capacity of 0 GB is none'],
-    ['sizeCode', '2242', 'height class is missing'],
+    ['formFactor', '2242', 'height class is missing'],
     ['used', 'half', 'is not a unit'],
     ['used', '600 GB', 'Check the unit'],
     ['charge', 'full', 'is no charge'],

@@ -12,7 +12,7 @@ export type Typed = {
   wish: 'bigger' | 'replace';
   wanted: string;
   keep: 'yes' | 'no';
-  sizeCode: string;
+  formFactor: string;
   label: string;
   used: string;
   encryption: TakeIn['encryption'];
@@ -36,7 +36,7 @@ function gigabytes(text: string): number | string {
 
 const fieldOf: Record<string, keyof Typed> = {
   wantedGB: 'wanted',
-  'oldDrive.sizeCode': 'sizeCode',
+  'oldDrive.formFactor': 'formFactor',
   'oldDrive.labelGB': 'label',
   'oldDrive.usedBytes': 'used',
   chargePercent: 'charge',
@@ -79,7 +79,7 @@ export function readTyped(typed: Typed, timeZone: string): Read {
     wish: typed.wish,
     wantedGB: sized('wanted'),
     dataToKeep: typed.keep === 'yes',
-    oldDrive: { sizeCode: typed.sizeCode.trim().toUpperCase(), labelGB: sized('label'), usedBytes },
+    oldDrive: { formFactor: typed.formFactor.trim().toUpperCase(), labelGB: sized('label'), usedBytes },
     encryption: typed.encryption,
     card: typed.card,
     swollen: typed.swollen,
@@ -97,7 +97,7 @@ export function readTyped(typed: Typed, timeZone: string): Read {
     }
   }
   const { card, encryption, swollen, consent, wantedGB, dataToKeep, oldDrive } = form;
-  const sizesWrong = faults.wanted ?? faults.label ?? faults.used ?? faults.sizeCode;
+  const sizesWrong = faults.wanted ?? faults.label ?? faults.used ?? faults.formFactor;
   return {
     takeIn: parsed.success && Object.keys(faults).length === 0 ? parsed.data : null,
     faults,
@@ -125,7 +125,7 @@ export function startTyped(initial: TakeIn | null, profiles: DeviceProfile[], ti
     wish: initial?.wish ?? 'bigger',
     wanted: initial ? `${initial.wantedGB} GB` : '',
     keep: initial && !initial.dataToKeep ? 'no' : 'yes',
-    sizeCode: initial?.oldDrive.sizeCode ?? first?.sizeCode ?? '',
+    formFactor: initial?.oldDrive.formFactor ?? first?.formFactor ?? '',
     label: initial ? `${initial.oldDrive.labelGB} GB` : first ? `${first.labelGB} GB` : '',
     used: initial?.oldDrive.usedBytes == null ? '' : showBytes(initial.oldDrive.usedBytes).replace(/,/gu, ''),
     encryption: initial?.encryption ?? 'unknown',

@@ -15,7 +15,7 @@ const takeIn = {
   wish: 'bigger',
   wantedGB: 1000,
   dataToKeep: true,
-  oldDrive: { sizeCode: '2242-S3-M', labelGB: 512, usedBytes: 310e6 },
+  oldDrive: { formFactor: '2242-S3-M', labelGB: 512, usedBytes: 310e6 },
   encryption: 'no',
   card: 'no',
   swollen: 'no',
@@ -179,7 +179,7 @@ describe('a job on the server', () => {
   it.each([
     [
       'a size code that does not parse',
-      { oldDrive: { ...takeIn.oldDrive, sizeCode: '2242-S9-M' } },
+      { oldDrive: { ...takeIn.oldDrive, formFactor: '2242-S9-M' } },
       '“S9” is no height class',
     ],
     ['a capacity of zero', { oldDrive: { ...takeIn.oldDrive, labelGB: 0 } }, 'A capacity of 0 GB is none'],

@@ -1,1 +1,7 @@
-export { DeviceProfile, Measures, PowerPhase, Slot, measureNames, measuredSlot } from './profile';
+export { Measures, measureNames } from './measures';
+export { Accepted, BayForm, ModuleForm, Place, PlaceHeat, SinkRule } from './place';
+export { DeviceProfile, PowerPhase } from './profile';
+export { profileFaults } from './profile-faults';
+export type { ProfileFault } from './profile-faults';
+export { mainPlace, placeOf, resolvePlace, revisionsThatMatter } from './resolve';
+export { CaseChange, PlaceChange, Revision } from './variation';

@@ -1,3 +1,4 @@
+import type { Place } from '../device';
 import {
   type Estimate,
   type Margin,
@@ -10,15 +11,20 @@ import {
   oneOf,
   within,
 } from '../margin';
-import { type FitQuestion, type OldDrive, driveBytes, sheet } from './question';
+import { type Build, type Setting, driveBytes, libraryBytes, sheet } from './question';
 
-/** Capacity the device takes, room for the old data and the old parts, sector size. */
+/** Capacity the device takes, room for the old data, the old parts and what the owner wants on it, sector size. */
 export function capacityMargins(
-  { profile, drive }: FitQuestion,
-  old: OldDrive | null,
+  { old, library }: Setting,
+  { drive }: Build,
+  place: Place,
   freeBytes: number,
 ): Margin[] {
   const label = exact(drive.labelGB, { kind: 'data-sheet-typical', note: 'label capacity' });
+  const free = exact(freeBytes, {
+    kind: 'computed',
+    note: 'shown as free: drive less tables, system parts and file system',
+  });
   const margins = [
     within(
       {
@@ -28,11 +34,24 @@ export function capacityMargins(
         remedy: 'Choose a size that the device accepts.',
       },
       label,
-      profile.limits.capacityFromGB,
-      profile.limits.capacityToGB,
+      place.limits.capacityFromGB,
+      place.limits.capacityToGB,
     ),
   ];
-  if (!old) return margins;
+  if (library)
+    margins.push(
+      atMost(
+        {
+          id: 'library',
+          what: 'Room for the library',
+          unit: 'bytes',
+          remedy: 'Choose a larger drive, or keep part of the library elsewhere.',
+        },
+        exact(libraryBytes(library), { kind: 'owner', note: 'as the owner listed it' }),
+        free,
+      ),
+    );
+  if (!old || place.role !== 'system') return margins;
   const used: Estimate = !old.dataToKeep
     ? exact(0, { kind: 'owner', note: 'no data to keep' })
     : old.usedBytes === null
@@ -47,10 +66,7 @@ export function capacityMargins(
         remedy: 'Choose a larger drive, or have the owner clear some out first.',
       },
       used,
-      exact(freeBytes, {
-        kind: 'computed',
-        note: 'shown as free: drive less tables, system parts and file system',
-      }),
+      free,
     ),
     atLeast(
       {

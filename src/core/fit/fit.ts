@@ -1,54 +1,104 @@
-import { measuredSlot } from '../device';
+import type { Place, Revision } from '../device';
 import { systemPartsBytes } from '../disk';
-import { type Link, chainRate, negotiated, pcieRate } from '../link';
-import { type Margin, exact, worstMargin } from '../margin';
-import { freeShownBytes, parseSizeCode } from '../part';
-import { unsafeValue } from '../result';
+import { type Margin, type Missing, compareMargins, worstMargin } from '../margin';
+import { freeShownBytes } from '../part';
+import { acceptanceMargins } from './acceptance';
 import { capacityMargins } from './capacity';
-import { heightMargins } from './height';
-import { plugMargins } from './plug';
-import { type FitQuestion, driveBytes, driveLink, sheet, slotLink } from './question';
-import { speedMargins } from './speed';
-import { type Stack, stackUp } from './stack';
+import { coolingMargins } from './cooling';
+import { type HeatAnswer, heatMargins, heatOf } from './heat';
+import { type Layers, layersOf } from './layers';
+import { driveForm, plugMargins } from './plug';
+import { type Build, type Setting, driveBytes, placesSeen } from './question';
+import { type Speed, speedMargins, speedOf } from './speed';
 
 export type FitAnswer = {
   margins: Margin[];
   worst: Margin;
-  stack: Stack;
-  links: Link[];
-  narrowest: string;
+  place: Place;
+  /** Null for what is no module. */
+  layers: Layers | null;
+  speed: Speed;
+  heat: HeatAnswer | null;
   freeShownBytes: number;
 };
 
-/**
- * Holds one drive, with or without a pad, against one slot. Every check is a margin; the worst is the answer.
- * Heights are judged by the worst case, since pressing on chips or not touching them does harm.
- */
-export function fit(question: FitQuestion): FitAnswer {
-  const { profile, measures, drive, old } = question;
-  const slot = measuredSlot(profile.slot, measures);
-  // The schema of a drive refuses a size code that does not parse.
-  const size = unsafeValue(parseSizeCode(drive.sizeCode));
-  const stack = stackUp(slot, drive, size);
-  const agreed = negotiated(slotLink(slot), driveLink(drive));
-  const links: Link[] = [
-    { name: 'drive reads', rate: exact(drive.readBytesPerS, sheet(drive)) },
-    { name: `slot gen ${agreed.generation} ×${agreed.lanes}`, rate: pcieRate(agreed) },
+/** Bytes that the device will show as free; beside the system's own drive nothing of the system stands. */
+const freeBytes = ({ profile }: Setting, { drive }: Build, place: Place): number =>
+  freeShownBytes(driveBytes(drive), place.role === 'system' ? systemPartsBytes(profile.deliveredParts) : 0);
+
+export const layersIn = (setting: Setting, build: Build, place: Place): Layers | null => {
+  const size = driveForm(build);
+  return place.form.kind === 'module' && size.kind === 'module'
+    ? layersOf(place.form, setting, build, size)
+    : null;
+};
+
+/** What depends on sink and pads: heights, squeeze, force. */
+export function cooledMargins(setting: Setting, build: Build, place: Place): Margin[] {
+  const size = driveForm(build);
+  const layers = layersIn(setting, build, place);
+  return layers && place.form.kind === 'module' && size.kind === 'module'
+    ? coolingMargins(place.form, build, size, layers)
+    : [];
+}
+
+/** What no sink and no pad changes: does it plug in, is it accepted, is it large and fast enough. */
+export function plainMargins(setting: Setting, build: Build, place: Place): Margin[] {
+  return [
+    ...plugMargins(setting, build, place),
+    ...speedMargins(place, build, speedOf(place, build, null)),
+    ...acceptanceMargins(setting, build, place),
+    ...capacityMargins(setting, build, place, freeBytes(setting, build, place)),
   ];
-  const chain = chainRate(links);
-  const free = freeShownBytes(driveBytes(drive), systemPartsBytes(profile.deliveredParts));
+}
+
+function fitAt(setting: Setting, build: Build, place: Place): FitAnswer {
+  const layers = layersIn(setting, build, place);
+  const heat = heatOf(setting, build, place, layers);
+  const speed = speedOf(place, build, heat?.known ? heat.settled.keptShare : null);
+  const free = freeBytes(setting, build, place);
   const margins = [
-    ...plugMargins(question, size),
-    ...heightMargins(question, size, stack),
-    ...speedMargins(question, chain.rate),
-    ...capacityMargins(question, old, free),
+    ...plugMargins(setting, build, place),
+    ...cooledMargins(setting, build, place),
+    ...speedMargins(place, build, speed),
+    ...acceptanceMargins(setting, build, place),
+    ...capacityMargins(setting, build, place, free),
+    ...heatMargins(setting, place, heat),
   ];
-  return {
-    margins,
-    worst: worstMargin(margins)!,
-    stack,
-    links,
-    narrowest: chain.narrowest,
-    freeShownBytes: free,
-  };
+  return { margins, worst: worstMargin(margins)!, place, layers, speed, heat, freeShownBytes: free };
+}
+
+const toldApart = (revisions: Revision[]): Missing => ({
+  known: false,
+  what: `which board revision it is: ${revisions.map(({ name }) => name).join(' or ')}`,
+  howToGet: revisions.map(({ name, marks }) => `${name}: ${marks.join(', ')}`).join('. '),
+});
+
+/** Answers for several revisions as one: where they disagree, the revision is the number that is missing. */
+function merged(answers: FitAnswer[], revisions: Revision[]): FitAnswer {
+  const first = [...answers].sort((a, b) => compareMargins(a.worst, b.worst))[0]!;
+  const ids = [...new Set(answers.flatMap(({ margins }) => margins.map(({ id }) => id)))];
+  const margins = ids.map((id) => {
+    const these = answers.flatMap((answer) => answer.margins.filter((margin) => margin.id === id));
+    const worst = worstMargin(these)!;
+    const agree = these.length === answers.length && these.every(({ verdict }) => verdict === worst.verdict);
+    if (agree || worst.verdict === 'unknown') return worst;
+    return { ...worst, verdict: 'unknown' as const, missing: [toldApart(revisions)], left: null };
+  });
+  return { ...first, margins, worst: worstMargin(margins)! };
+}
+
+/**
+ * Holds one build against one place. Every check is a margin; the worst is the answer. Where board revisions differ
+ * and nobody has looked, each is judged, and what they disagree about is unknown.
+ */
+export function fit(setting: Setting, build: Build): FitAnswer {
+  const seen = placesSeen(setting, build.caseChangeIds);
+  const answers = seen.map(({ place }) => fitAt(setting, build, place));
+  return answers.length === 1
+    ? answers[0]!
+    : merged(
+        answers,
+        seen.flatMap(({ revision }) => revision ?? []),
+      );
 }

@@ -1,8 +1,28 @@
-export { fit } from './fit';
+export { listName } from './acceptance';
+export { bestBuild, cooledBuilds, entersItself, onShelf, partsOf, priceMinor, seatedBuild } from './builds';
+export type { Accessories } from './builds';
+export { fit, layersIn } from './fit';
 export type { FitAnswer } from './fit';
-export { driveBytes } from './question';
-export type { FitQuestion, OldDrive } from './question';
-export { bestPad, rankDrives } from './rank';
-export type { Candidate } from './rank';
-export { padSqueeze, padThicknessWanted, sinkLift } from './stack';
-export type { Stack } from './stack';
+export { coolingOf } from './heat';
+export type { HeatAnswer } from './heat';
+export { aboveBoard, padSqueeze, padThicknessWanted, sinkLift } from './layers';
+export type { Layers, SinkPlace } from './layers';
+export { driveForm, formWords } from './plug';
+export {
+  BuildIds,
+  Library,
+  bare,
+  buildFrom,
+  driveBytes,
+  idsOf,
+  libraryBytes,
+  placesSeen,
+  settingOf,
+} from './question';
+export type { Build, OldDrive, PartFinder, Setting } from './question';
+export { candidateOf, fasterGain, nextSize, rankDrives, whyNot } from './rank';
+export type { Candidate, RankWish } from './rank';
+export { changeMinutes, remedies } from './remedy';
+export type { Change, Remedy, RemedyShelf } from './remedy';
+export { shoppingList } from './shopping';
+export type { ShoppingLine } from './shopping';

@@ -1,34 +1,78 @@
-import { type Margin, atMost, named, oneOf } from '../margin';
-import type { SizeCode } from '../part';
-import { type FitQuestion, profileOrigin, sheet } from './question';
+import type { ModuleForm, Place } from '../device';
+import { type Margin, named, oneOf } from '../margin';
+import { type FormFactor, formFactorOf } from '../part';
+import { unsafeValue } from '../result';
+import { type Build, type Setting, profileOrigin, sheet } from './question';
 
-/** Does it go in? Protocol, key, length against stand-offs, width, sides, chips below. */
-export function plugMargins({ profile, drive }: FitQuestion, size: SizeCode): Margin[] {
-  const { slot } = profile;
-  const spec = { kind: 'specification', note: `size code ${size.code}` } as const;
-  // A module with both keys enters either socket; one with a single key only its own.
-  const keyName = size.keys.includes(slot.key) ? slot.key : size.keys.join(' and ');
-  return [
+const specification = (code: string) => ({ kind: 'specification', note: `form factor ${code}` }) as const;
+
+/** What meets the device's own socket: the adapter where there is one, else the drive. */
+export const enteringForm = ({ drive, adapter }: Build): FormFactor =>
+  unsafeValue(formFactorOf(adapter?.enters.formFactor ?? drive.formFactor));
+
+export const driveForm = ({ drive }: Build): FormFactor => unsafeValue(formFactorOf(drive.formFactor));
+
+/** Does it go in? Form factor, protocol, and for modules key, length against stand-offs, width, sides. */
+export function plugMargins(setting: Setting, build: Build, place: Place): Margin[] {
+  const entering = enteringForm(build);
+  const protocol = build.adapter?.enters.protocol ?? build.drive.protocol;
+  const margins = [
     oneOf(
       {
         id: 'protocol',
         what: 'Protocol',
         unit: 'none',
-        remedy: `Choose a drive that speaks ${slot.protocols.join(' or ')}: they look alike.`,
+        remedy: `Choose a drive that speaks ${place.protocols.join(' or ')}: modules look alike.`,
       },
-      named(drive.protocol, sheet(drive)),
-      slot.protocols,
+      named(protocol, sheet(build.drive)),
+      place.protocols,
       profileOrigin,
     ),
+    oneOf(
+      {
+        id: 'form-factor',
+        what: 'Form factor',
+        unit: 'none',
+        remedy: place.adapters[0]
+          ? `This place takes ${formWords(place)}; another form factor needs an adapter, such as ${place.adapters[0].adapter.model}.`
+          : `This place takes ${formWords(place)}.`,
+      },
+      named(entering.kind === 'module' ? 'module' : entering.kind, specification(entering.code)),
+      [place.form.kind],
+      profileOrigin,
+    ),
+  ];
+  if (place.form.kind === 'module' && entering.kind === 'module')
+    margins.push(...moduleMargins(place.form, entering, driveForm(build)));
+  if (build.adapter) margins.push(...adapterMargins(setting, build, place));
+  return margins;
+}
+
+export const formWords = ({ form }: Place): string =>
+  form.kind === 'module'
+    ? `modules of ${form.standOffsMm.join(' or ')} mm`
+    : form.kind === 'card'
+      ? 'a card'
+      : `a drive of ${form.kind}`;
+
+function moduleMargins(
+  form: ModuleForm,
+  entering: FormFactor & { kind: 'module' },
+  drive: FormFactor,
+): Margin[] {
+  const spec = specification(entering.code);
+  // A module with both keys enters either socket; one with a single key only its own.
+  const keyName = entering.keys.includes(form.key) ? form.key : entering.keys.join(' and ');
+  return [
     oneOf(
       {
         id: 'key',
         what: 'Key',
         unit: 'none',
-        remedy: `The socket has key ${slot.key}: choose a module with that notch.`,
+        remedy: `The socket has key ${form.key}: choose a module with that notch.`,
       },
       named(keyName, spec),
-      [slot.key],
+      [form.key],
       profileOrigin,
     ),
     oneOf(
@@ -36,10 +80,10 @@ export function plugMargins({ profile, drive }: FitQuestion, size: SizeCode): Ma
         id: 'length',
         what: 'Length and screw',
         unit: 'none',
-        remedy: `Stand-offs are at ${slot.standOffsMm.join(' and ')} mm: choose a module of that length.`,
+        remedy: `Stand-offs are at ${form.standOffsMm.join(' and ')} mm: choose a module of that length.`,
       },
-      named(`${size.lengthMm} mm`, spec),
-      slot.standOffsMm.map((mm) => `${mm} mm`),
+      named(`${entering.lengthMm} mm`, spec),
+      form.standOffsMm.map((mm) => `${mm} mm`),
       profileOrigin,
     ),
     oneOf(
@@ -47,10 +91,10 @@ export function plugMargins({ profile, drive }: FitQuestion, size: SizeCode): Ma
         id: 'width',
         what: 'Width',
         unit: 'none',
-        remedy: `The socket takes modules ${slot.widthMm} mm wide.`,
+        remedy: `The socket takes modules ${form.widthMm} mm wide.`,
       },
-      named(`${size.widthMm} mm`, spec),
-      [`${slot.widthMm} mm`],
+      named(`${entering.widthMm} mm`, spec),
+      [`${form.widthMm} mm`],
       profileOrigin,
     ),
     oneOf(
@@ -60,19 +104,70 @@ export function plugMargins({ profile, drive }: FitQuestion, size: SizeCode): Ma
         unit: 'none',
         remedy: 'Choose a single-sided drive (height class S1, S2 or S3).',
       },
-      named(size.sides, spec),
-      slot.sides,
+      named(drive.kind === 'module' ? drive.sides : entering.sides, spec),
+      form.sides,
       profileOrigin,
     ),
-    atMost(
+  ];
+}
+
+/** The drive in the adapter, the adapter in the device, and the change to the case that it needs. */
+function adapterMargins({ profile }: Setting, build: Build, place: Place): Margin[] {
+  const adapter = build.adapter!;
+  const form = driveForm(build);
+  const entry = place.adapters.find(({ adapter: { id } }) => id === adapter.id);
+  const spec = specification(form.code);
+  const lengths = adapter.takes.lengthsMm;
+  const margins = [
+    oneOf(
       {
-        id: 'below',
-        what: 'Chips below the board',
-        unit: 'mm',
-        remedy: 'Measure the chips below the board, or choose a single-sided drive.',
+        id: 'adapter',
+        what: 'Adapter for this place',
+        unit: 'none',
+        remedy: place.adapters.length
+          ? `The profile names ${place.adapters.map((a) => a.adapter.model).join(' or ')} for this place.`
+          : 'The profile names no adapter for this place.',
       },
-      size.bottom,
-      profile.slot.roomBelowMm,
+      named(adapter.model, { kind: 'data-sheet-typical', note: adapter.source }),
+      place.adapters.map((a) => a.adapter.model),
+      profileOrigin,
+    ),
+    oneOf(
+      {
+        id: 'adapter-takes',
+        what: 'Drive in the adapter',
+        unit: 'none',
+        remedy: `The ${adapter.model} takes ${adapter.takes.kind === 'module' ? `modules of ${lengths.join(' or ')} mm` : adapter.takes.kind} that speak ${adapter.takes.protocols.join(' or ')}.`,
+      },
+      named(
+        `${form.kind === 'module' ? `${form.lengthMm} mm module` : form.kind}, ${build.drive.protocol}`,
+        spec,
+      ),
+      adapter.takes.protocols.flatMap((p) =>
+        adapter.takes.kind === 'module'
+          ? lengths.map((mm) => `${mm} mm module, ${p}`)
+          : [`${adapter.takes.kind}, ${p}`],
+      ),
+      { kind: 'data-sheet-typical', note: adapter.source },
     ),
   ];
+  const change = profile.caseChanges.find(({ id }) => id === entry?.caseChangeId);
+  if (change) {
+    const done = build.caseChangeIds.includes(change.id);
+    margins.push(
+      oneOf(
+        {
+          id: 'case-change',
+          what: 'Change to the case',
+          unit: 'none',
+          remedy: `${change.title}: ${change.minutes} minutes. ${change.risk}`,
+          note: done ? `${change.how} ${change.risk}` : undefined,
+        },
+        named(done ? change.title : 'as delivered', { kind: 'owner', note: 'as planned for this build' }),
+        [change.title],
+        profileOrigin,
+      ),
+    );
+  }
+  return margins;
 }

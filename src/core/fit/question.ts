@@ -1,29 +1,166 @@
-import type { DeviceProfile, Measures } from '../device';
-import { type Drive, type Pad, forecastSectors } from '../part';
+import { z } from 'zod';
+import {
+  type CaseChange,
+  type DeviceProfile,
+  type Measures,
+  type Place,
+  type Revision,
+  placeOf,
+  resolvePlace,
+  revisionsThatMatter,
+} from '../device';
+import { type Adapter, type Drive, type Heatsink, type Pad, forecastSectors } from '../part';
+import type { Workload } from '../heat';
 
 /** What the old drive asks of the new one; `usedBytes` null where nobody has looked. */
 export type OldDrive = { labelGB: number; usedBytes: number | null; dataToKeep: boolean };
 
-export type FitQuestion = {
+/** What the owner wants to have on the drive: items with their sizes, or a count and a typical size. */
+export const Library = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('count'),
+    count: z.int().positive().max(100_000),
+    typicalBytes: z.int().positive(),
+  }),
+  z.object({
+    kind: z.literal('items'),
+    items: z
+      .array(z.object({ name: z.string().trim().min(1).max(120), bytes: z.int().positive() }))
+      .min(1)
+      .max(2000),
+  }),
+]);
+export type Library = z.infer<typeof Library>;
+
+export const libraryBytes = (library: Library): number =>
+  library.kind === 'count'
+    ? library.count * library.typicalBytes
+    : library.items.reduce((sum, { bytes }) => sum + bytes, 0);
+
+/** The device's side of the question: it stays the same for all candidates. */
+export type Setting = {
   profile: DeviceProfile;
+  /** Null for the main place. */
+  placeId: string | null;
+  /** Board revision, by its marks; null until somebody has looked. */
+  revisionId: string | null;
   measures: Measures;
-  drive: Drive;
-  pad: Pad | null;
   old: OldDrive | null;
+  library: Library | null;
+  /** As the device shows it; null until somebody has looked. */
+  systemVersion: string | null;
+  /** What the heat is judged by; null leaves heat out. */
+  workload: Workload | null;
 };
+
+/** The technician's side: what is put in, and what is changed for it. */
+export type Build = {
+  drive: Drive;
+  adapter: Adapter | null;
+  sink: Heatsink | null;
+  pads: Pad[];
+  caseChangeIds: string[];
+};
+
+/** A drive alone, nothing laid on it, nothing changed. */
+export const bare = (drive: Drive): Build => ({
+  drive,
+  adapter: null,
+  sink: null,
+  pads: [],
+  caseChangeIds: [],
+});
+
+/** A setting about a device that nobody has in hand yet: the counter question. */
+export const settingOf = (profile: DeviceProfile, more: Partial<Setting> = {}): Setting => ({
+  profile,
+  placeId: null,
+  revisionId: null,
+  measures: {},
+  old: null,
+  library: null,
+  systemVersion: null,
+  workload: null,
+  ...more,
+});
+
+/** A build by the ids of its parts: how it is kept with a job and sent by programs. */
+export const BuildIds = z.object({
+  driveId: z.string().max(60),
+  placeId: z.string().max(40).nullable().default(null),
+  adapterId: z.string().max(60).nullable().default(null),
+  sinkId: z.string().max(60).nullable().default(null),
+  padIds: z.array(z.string().max(60)).max(2).default([]),
+  caseChangeIds: z.array(z.string().max(40)).max(8).default([]),
+});
+export type BuildIds = z.infer<typeof BuildIds>;
+
+export const idsOf = (build: Build, placeId: string | null): BuildIds => ({
+  driveId: build.drive.id,
+  placeId,
+  adapterId: build.adapter?.id ?? null,
+  sinkId: build.sink?.id ?? null,
+  padIds: build.pads.map(({ id }) => id),
+  caseChangeIds: build.caseChangeIds,
+});
 
 /** Where a limit comes from that the profile states without an estimate of its own. */
 export const profileOrigin = { kind: 'data-sheet-typical', note: 'device profile' } as const;
 /** Origin of what a drive's data sheet says. */
-export const sheet = (drive: Drive) => ({ kind: 'data-sheet-typical', note: drive.source }) as const;
+export const sheet = ({ source, sourceDate }: Drive) =>
+  ({ kind: 'data-sheet-typical', note: source, ...(sourceDate ? { at: sourceDate } : {}) }) as const;
 
 /** Whole bytes that the drive holds, as far as its label tells (see `forecastSectors`). */
 export const driveBytes = ({ labelGB, sectorBytes }: Pick<Drive, 'labelGB' | 'sectorBytes'>): number =>
   forecastSectors(labelGB, sectorBytes) * sectorBytes;
 
-/** Both ends of the link, to negotiate. */
-export const slotLink = (slot: DeviceProfile['slot']) => ({
-  generation: slot.linkGeneration,
-  lanes: slot.lanes,
-});
-export const driveLink = (drive: Drive) => ({ generation: drive.linkGeneration, lanes: drive.lanes });
+export type SeenPlace = { place: Place; revision: Revision | null };
+
+const resolved = new WeakMap<Setting, Map<string, SeenPlace[]>>();
+
+/**
+ * The place as it may be: one where the revision is known or makes no difference, else one for each revision.
+ * Remembered by setting, since thousands of candidates ask for the same.
+ */
+export function placesSeen(setting: Setting, caseChangeIds: string[]): SeenPlace[] {
+  const key = caseChangeIds.join(' ');
+  const memory = resolved.get(setting) ?? new Map<string, SeenPlace[]>();
+  resolved.set(setting, memory);
+  const known = memory.get(key);
+  if (known) return known;
+  const { profile, placeId, revisionId, measures } = setting;
+  const place = placeOf(profile, placeId);
+  const changes = profile.caseChanges.filter(({ id }: CaseChange) => caseChangeIds.includes(id));
+  const told = profile.revisions.find(({ id }) => id === revisionId) ?? null;
+  const revisions = told ? [told] : revisionsThatMatter(profile, place);
+  const seen = (revisions.length === 0 ? [null] : revisions).map((revision) => ({
+    place: resolvePlace(place, revision, changes, measures),
+    revision,
+  }));
+  memory.set(key, seen);
+  return seen;
+}
+
+/** Where the parts of a build are looked up. */
+export type PartFinder = {
+  drive: (id: string) => Drive | null;
+  sink: (id: string) => Heatsink | null;
+  pad: (id: string) => Pad | null;
+};
+
+/** The build that ids name; null where a part is not in the catalogue, or the place knows no such adapter. */
+export function buildFrom(ids: BuildIds, profile: DeviceProfile, find: PartFinder): Build | null {
+  const drive = find.drive(ids.driveId);
+  const pads = ids.padIds.map(find.pad);
+  const sink = ids.sinkId === null ? null : find.sink(ids.sinkId);
+  const known = placeOf(profile, ids.placeId).adapters.map(({ adapter }) => adapter);
+  const adapter = ids.adapterId === null ? null : (known.find(({ id }) => id === ids.adapterId) ?? null);
+  const gone =
+    !drive ||
+    pads.includes(null) ||
+    (ids.sinkId !== null && !sink) ||
+    (ids.adapterId !== null && !adapter) ||
+    ids.caseChangeIds.some((id) => !profile.caseChanges.some((change) => change.id === id));
+  if (gone) return null;
+  return { drive, adapter, sink, pads: pads as Pad[], caseChangeIds: ids.caseChangeIds };
+}

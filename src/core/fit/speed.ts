@@ -1,36 +1,125 @@
-import { negotiated, pcieRate } from '../link';
-import { type Estimate, type Margin, atLeast, exact } from '../margin';
+import type { Place } from '../device';
+import { type Link, chainRate, driveChain, negotiated } from '../link';
+import { type Estimate, type Known, type Margin, about, atLeast, exact } from '../margin';
+import { sustainedWriteRate } from '../part';
 import { showRate } from '../units';
-import { type FitQuestion, driveLink, slotLink } from './question';
+import type { Build } from './question';
 
-/** Read speed through the chain against what the device needs, and the generation as negotiated. */
-export function speedMargins({ profile, drive }: FitQuestion, rate: Estimate): Margin[] {
-  const { slot, limits } = profile;
-  const common = negotiated(slotLink(slot), driveLink(drive));
-  const wasted = drive.linkGeneration > slot.linkGeneration;
-  return [
+export type Speed = {
+  links: Link[];
+  narrowest: string;
+  /** Reading through the whole chain, and what is kept up once it is warm; bytes/s. */
+  rate: Estimate;
+  kept: Estimate | null;
+};
+
+/** A rate times a share 0..1, both with their sides; the low corner of both is the low side. */
+function times(rate: Estimate, share: Known): Estimate {
+  if (!rate.known) return rate;
+  const value = rate.value * share.value;
+  const corner = (r: number | null, s: number | null) => (r === null || s === null ? null : r * s);
+  const low = corner(
+    rate.minus === null ? null : rate.value - rate.minus,
+    share.minus === null ? null : share.value - share.minus,
+  );
+  const high = corner(
+    rate.plus === null ? null : rate.value + rate.plus,
+    share.plus === null ? null : share.value + share.plus,
+  );
+  return about(
+    value,
+    low === null ? null : Math.max(0, value - low),
+    high === null ? null : Math.max(0, high - value),
+    {
+      kind: 'computed',
+      note: 'rate through the chain × share kept up when warm',
+    },
+  );
+}
+
+/** The chain of links, and what it carries cold and warm. `keptShare` null where heat is left out or not known. */
+export function speedOf(place: Place, { drive, adapter }: Build, keptShare: Known | null): Speed {
+  const links = driveChain(place, drive, adapter);
+  const { rate, narrowest } = chainRate(links);
+  return { links, narrowest, rate, kept: keptShare && times(rate, keptShare) };
+}
+
+/** Read speed through the chain and once warm, write speed with the cache full, generation and lanes as negotiated. */
+export function speedMargins(place: Place, { drive }: Build, { rate, kept, links }: Speed): Margin[] {
+  const { limits } = place;
+  const margins = [
     atLeast(
       {
         id: 'read-speed',
         what: 'Read speed through the slot',
         unit: 'bytes/s',
-        remedy: 'Choose a drive that reads faster.',
+        remedy: 'Choose a drive that reads faster, where the slot is not the narrowest link.',
       },
       rate,
       limits.readAtLeastBytesPerS,
     ),
+  ];
+  if (kept)
+    margins.push(
+      atLeast(
+        {
+          id: 'kept-speed',
+          what: 'Read speed kept up when warm',
+          unit: 'bytes/s',
+          remedy:
+            'It slows down by itself when hot: give it a sink, a better pad, or choose one that draws less.',
+        },
+        kept,
+        limits.readAtLeastBytesPerS,
+      ),
+    );
+  if (limits.writeAtLeastBytesPerS) {
+    const through = chainRate([
+      { name: 'drive writes, cache full', rate: sustainedWriteRate(drive) },
+      ...links.slice(1),
+    ]);
+    margins.push(
+      atLeast(
+        {
+          id: 'write-speed',
+          what: 'Write speed with the cache full',
+          unit: 'bytes/s',
+          remedy: 'Choose a drive that keeps a higher write rate.',
+        },
+        through.rate,
+        limits.writeAtLeastBytesPerS,
+      ),
+    );
+  }
+  if (drive.protocol !== 'NVMe' || !place.protocols.includes('NVMe')) return margins;
+  const common = negotiated(
+    { generation: place.linkGeneration, lanes: place.lanes },
+    { generation: drive.linkGeneration, lanes: drive.lanes },
+  );
+  const wasted = drive.linkGeneration > place.linkGeneration;
+  const agreed = { kind: 'computed', note: 'the lower of slot and drive' } as const;
+  margins.push(
     atLeast(
       {
         id: 'generation',
         what: 'Link generation',
         unit: 'generation',
-        remedy: `Choose a drive of generation ${slot.linkGeneration}.`,
+        remedy: 'Choose a drive of a newer generation.',
         note: wasted
-          ? `The slot runs generation ${slot.linkGeneration}: the drive’s generation ${drive.linkGeneration} gains nothing here. The link carries ${showRate(pcieRate(common).value)}.`
+          ? `The slot runs generation ${place.linkGeneration}: the drive’s generation ${drive.linkGeneration} gains nothing here. It reads ${showRate(drive.readBytesPerS)} by its data sheet.`
           : undefined,
       },
-      exact(common.generation, { kind: 'computed', note: 'the lower of slot and drive' }),
+      exact(common.generation, agreed),
       limits.generationAtLeast,
     ),
-  ];
+  );
+  if (limits.lanesAtLeast)
+    margins.push(
+      atLeast(
+        { id: 'lanes', what: 'Lanes', unit: 'lanes', remedy: 'Choose a drive with four lanes.' },
+        exact(common.lanes, agreed),
+        limits.lanesAtLeast,
+      ),
+    );
+  return margins;
 }

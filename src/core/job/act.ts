@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { Measures } from '../device';
+import { Library } from '../fit';
 import { Known } from '../margin';
+import { Choice } from './choice';
 import { TakeInForm } from './take-in';
 
 /** Facts that a person may state by looking, without a step of the procedure. */
@@ -24,7 +26,10 @@ export const JobAct = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('observe'), fact: z.enum(observable), value: z.boolean() }),
   z.object({ kind: z.literal('charge'), percent: z.number().min(0).max(100) }),
   z.object({ kind: z.literal('measure'), measures: Measures }),
-  z.object({ kind: z.literal('choose'), driveId: z.string().max(60), padId: z.string().max(60).nullable() }),
+  z.object({ kind: z.literal('revision'), revisionId: z.string().max(40).nullable() }),
+  z.object({ kind: z.literal('system-version'), version: z.string().trim().min(1).max(20) }),
+  z.object({ kind: z.literal('library'), library: Library.nullable() }),
+  Choice.extend({ kind: z.literal('choose') }),
   z.object({ kind: z.literal('lay-out'), holdBackPercent: z.number().min(0).max(50) }),
   z.object({ kind: z.literal('step'), stepId: z.string().max(60) }),
   z.object({ kind: z.literal('step-back') }),

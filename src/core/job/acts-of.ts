@@ -1,6 +1,7 @@
 import type { DeviceProfile } from '../device';
 import type { Layout } from '../disk';
-import { type Drive, type Pad, parseSizeCode } from '../part';
+import type { Build, BuildIds } from '../fit';
+import { type Drive, parseFormFactor } from '../part';
 import {
   type Act,
   type Hold,
@@ -19,8 +20,7 @@ export type JobContext = { profile: DeviceProfile; drive: Drive | null };
 
 /** The catalogue as far as acts name it, and the layout as read on the dock once there is one. */
 export type DecideContext = JobContext & {
-  findDrive: (id: string) => Drive | null;
-  findPad: (id: string) => Pad | null;
+  findBuild: (ids: BuildIds) => Build | null;
   /** Layout from the bytes on the dock, or the expected one before. */
   layout: Layout | null;
   technicians: Technician[];
@@ -31,10 +31,13 @@ export type DecideContext = JobContext & {
 
 /** What the job decides about the swap: whether the stand-off moves and whether a pad is laid. */
 export function swapConditions(job: Job, { drive }: JobContext) {
-  const before = parseSizeCode(job.takeIn.oldDrive.sizeCode);
-  const after = drive && parseSizeCode(drive.sizeCode);
-  const lengthChanges = Boolean(before.ok && after?.ok && before.value.lengthMm !== after.value.lengthMm);
-  return { lengthChanges, padChosen: job.choice?.padId != null };
+  const length = (text: string | undefined) => {
+    const form = text === undefined ? null : parseFormFactor(text);
+    return form?.ok && form.value.kind === 'module' ? form.value.lengthMm : null;
+  };
+  const [before, after] = [length(job.takeIn.oldDrive.formFactor), length(drive?.formFactor)];
+  const lengthChanges = before !== null && after !== null && before !== after && !job.choice?.adapterId;
+  return { lengthChanges, padChosen: (job.choice?.padIds.length ?? 0) > 0 };
 }
 
 /** All acts of the hands in their order: the way in, the swap, the way back. */

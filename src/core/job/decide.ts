@@ -1,7 +1,8 @@
-import { measureNames } from '../device';
-import { fit } from '../fit';
+import { measureNames, placeOf } from '../device';
+import { libraryBytes } from '../fit';
 import { worstMargin } from '../margin';
 import { type Result, ok, refuse } from '../result';
+import { padWords } from '../stack';
 import { showBytes, showEstimate } from '../units';
 import { type FactSetting, factWords, foldFacts, isTrue, restore } from '../work';
 import type { JobAct } from './act';
@@ -9,7 +10,8 @@ import { type DecideContext, actsOf } from './acts-of';
 import { expectedLayout, proveMargins, readingsAsked } from './expect';
 import type { Job, JobState } from './job';
 import { makeSheet } from './make-sheet';
-import { keepWhatFits, marginSentence, oldDriveOf } from './fit-of';
+import type { Choice } from './choice';
+import { fitOfIds, keepWhatFits, marginSentence } from './fit-of';
 import { permit, permitStep } from './permit';
 import { type Decision, started } from './report';
 import { takeInFacts } from './take-in';
@@ -56,8 +58,37 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
         measureSentence(act.measures),
         context,
       );
-    case 'choose':
-      return decideChoice(state, act, context);
+    case 'revision': {
+      const revision = context.profile.revisions.find(({ id }) => id === act.revisionId);
+      if (act.revisionId !== null && !revision)
+        return refuse('no-revision', 'This device has no such board revision.', 'Choose one by its marks.');
+      return judgedAnew(
+        { ...job, revisionId: act.revisionId },
+        'revision',
+        revision ? `Board revision: ${revision.name}.` : 'The board revision is not known.',
+        context,
+      );
+    }
+    case 'system-version':
+      return judgedAnew(
+        { ...job, takeIn: { ...job.takeIn, systemVersion: act.version } },
+        'system-version',
+        `System version shown: ${act.version}.`,
+        context,
+      );
+    case 'library':
+      return judgedAnew(
+        { ...job, library: act.library },
+        'library',
+        act.library
+          ? `Library: ${showBytes(libraryBytes(act.library))}.`
+          : 'The library is taken off the list.',
+        context,
+      );
+    case 'choose': {
+      const { kind: _, ...choice } = act;
+      return decideChoice(state, choice, context);
+    }
     case 'lay-out':
       return decideLayout(job, act.holdBackPercent, context);
     case 'step': {
@@ -79,7 +110,9 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
         readingSentence(act, context),
       );
     case 'prove': {
-      const worst = worstMargin(proveMargins(context.profile, context.layout, job.readings, job.copy));
+      const worst = worstMargin(
+        proveMargins(context.profile, context.layout, job.readings, job.copy, job.choice?.placeId),
+      );
       if (!isTrue(facts, 'device.started'))
         return refuse('not-started', 'The device has not started yet.', 'Switch it on at First power.');
       if (!worst || worst.verdict === 'over' || worst.verdict === 'unknown') {
@@ -109,28 +142,23 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
   }
 }
 
-function decideChoice(
-  state: JobState,
-  choice: { driveId: string; padId: string | null },
-  context: DecideContext,
-): Result<Decision> {
+function decideChoice(state: JobState, choice: Choice, context: DecideContext): Result<Decision> {
   const { job } = state;
-  const drive = context.findDrive(choice.driveId);
-  const pad = choice.padId === null ? null : context.findPad(choice.padId);
-  if (!drive || (choice.padId !== null && !pad))
-    return refuse('not-found', 'This part is not in the catalogue.', 'Choose one from the list.');
-  if (pad && context.profile.slot.sink.kind === 'none')
+  const build = context.findBuild(choice);
+  if (!build) return refuse('not-found', 'This part is not in the catalogue.', 'Choose one from the list.');
+  const { drive, pads, sink, adapter } = build;
+  const { form } = placeOf(context.profile, choice.placeId);
+  if (pads.length > 0 && !sink && (form.kind !== 'module' || form.sink.kind !== 'fixed'))
     return refuse(
       'no-sink',
-      'This device has no sink for a pad to touch.',
-      'Choose the drive without a pad.',
+      'There is no sink here for a pad to touch.',
+      'Choose it without a pad, or add a heatsink.',
     );
-  const old = oldDriveOf(job);
-  const { worst } = fit({ profile: context.profile, measures: job.measures, drive, pad, old });
+  const worst = fitOfIds(job, choice, context)!;
   if (worst.verdict === 'over') {
     return refuse('does-not-fit', marginSentence(worst), worst.remedy ?? 'Choose another drive.');
   }
-  if (worst.verdict === 'unknown') {
+  if (worst.verdict === 'unknown' && choice.reason === null) {
     const gone = worst.missing[0];
     return refuse(
       'fit-unknown',
@@ -138,8 +166,15 @@ function decideChoice(
       gone?.howToGet ?? worst.remedy ?? 'Measure it.',
     );
   }
-  const sentence = `Chose ${drive.maker} ${drive.model} ${showBytes(drive.labelGB * 1e9)}${pad ? ` with pad ${pad.model} ${pad.freeThicknessMm.value} mm` : ''}; tightest: ${worst.what.toLowerCase()}.`;
-  return said({ ...job, choice, wish: null }, 'choose', sentence);
+  // A reason counts only where it was needed.
+  const reason = worst.verdict === 'unknown' ? choice.reason : null;
+  const extras = [
+    ...(adapter ? [`adapter ${adapter.model}`] : []),
+    ...(sink ? [`heatsink ${sink.model}`] : []),
+    ...(pads.length > 0 ? [`pad ${padWords(pads)} mm`] : []),
+  ];
+  const sentence = `Chose ${drive.maker} ${drive.model} ${showBytes(drive.labelGB * 1e9)}${extras.length > 0 ? ` with ${extras.join(', ')}` : ''}; tightest: ${worst.what.toLowerCase()}.${reason ? ` Not known, taken all the same: ${reason}` : ''}`;
+  return said({ ...job, choice: { ...choice, reason }, wish: null }, 'choose', sentence);
 }
 
 function decideLayout(job: Job, holdBackPercent: number, context: DecideContext): Result<Decision> {
@@ -204,7 +239,11 @@ function judgedAnew(
 
 function measureSentence(measures: Job['measures']): string {
   const parts = Object.entries(measures).flatMap(([name, value]) =>
-    value ? [`${measureNames[name as keyof Job['measures']]} ${showEstimate(value, 'mm')}`] : [],
+    value
+      ? [
+          `${measureNames[name as keyof Job['measures']]} ${showEstimate('driveId' in value ? value.mm : value, 'mm')}`,
+        ]
+      : [],
   );
   return parts.length > 0
     ? `Measured: ${parts.join(', ')}.`

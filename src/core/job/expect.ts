@@ -1,4 +1,4 @@
-import type { DeviceProfile } from '../device';
+import { type DeviceProfile, placeOf } from '../device';
 import { type Layout, deliveredGrowth, deliveredTable, placedBytes, planLayout } from '../disk';
 import {
   type Known,
@@ -73,6 +73,7 @@ export function proveMargins(
   layout: Layout | null,
   readings: Job['readings'],
   copy: CopyProof | null,
+  placeId: string | null = null,
 ): Margin[] {
   const read = (name: ReadingName): Known | Missing => {
     const { what, howToGet } = readingsAsked[name];
@@ -108,7 +109,7 @@ export function proveMargins(
         remedy: 'Check the unit first (megabit or megabyte), then the seat of the drive, then heat.',
       },
       read('read-test'),
-      profile.limits.readAtLeastBytesPerS,
+      placeOf(profile, placeId).limits.readAtLeastBytesPerS,
     ),
     oneOf(
       {

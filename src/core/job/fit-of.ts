@@ -1,4 +1,7 @@
-import { type OldDrive, fit } from '../fit';
+import type { DeviceProfile } from '../device';
+import { placeOf } from '../device';
+import { type BuildIds, type OldDrive, type Setting, fit } from '../fit';
+import { workloadOf } from '../heat';
 import { type Margin, isKept } from '../margin';
 import { showEstimate, showLimit } from '../units';
 import type { DecideContext } from './acts-of';
@@ -11,17 +14,38 @@ export const oldDriveOf = ({ takeIn }: Job): OldDrive => ({
   dataToKeep: takeIn.dataToKeep,
 });
 
-/** The worst margin of the chosen drive and pad in this device as it was measured; null where none is chosen. */
-export function choiceFit(job: Job, { profile, findDrive, findPad }: DecideContext): Margin | null {
-  const drive = job.choice && findDrive(job.choice.driveId);
-  if (!job.choice || !drive) return null;
-  const pad = job.choice.padId === null ? null : findPad(job.choice.padId);
-  return fit({ profile, measures: job.measures, drive, pad, old: oldDriveOf(job) }).worst;
+/** The device's side of the fit question of a job, at one of its places (null: the main one). */
+export function settingOfJob(job: Job, profile: DeviceProfile, placeId: string | null = null): Setting {
+  const { heat } = placeOf(profile, placeId);
+  return {
+    profile,
+    placeId,
+    revisionId: job.revisionId,
+    measures: job.measures,
+    old: oldDriveOf(job),
+    library: job.library,
+    systemVersion: job.takeIn.systemVersion,
+    workload: heat && workloadOf(heat.workload),
+  };
 }
+
+/** The worst margin of a build in this job's device as it was measured; null where a part is gone. */
+export function fitOfIds(job: Job, ids: BuildIds, { profile, findBuild }: DecideContext): Margin | null {
+  const build = findBuild(ids);
+  return build && fit(settingOfJob(job, profile, ids.placeId), build).worst;
+}
+
+/** The worst margin of the chosen build; null where none is chosen. */
+export const choiceFit = (job: Job, context: DecideContext): Margin | null =>
+  job.choice && fitOfIds(job, job.choice, context);
 
 /** What is over, in one sentence. */
 export const marginSentence = (margin: Margin) =>
   `${margin.what}: ${showEstimate(margin.value, margin.unit)}, allowed is ${showLimit(margin.limit, margin.unit)}.`;
+
+/** May work go on with this worst margin? What is not known may where a reason was given when it was chosen. */
+export const isAllowed = (worst: Margin, choice: Job['choice']): boolean =>
+  isKept(worst) || (worst.verdict === 'unknown' && choice?.reason != null);
 
 /**
  * The job with its choice only where it still fits; a choice that does not is taken back with its layout, and `why`
@@ -29,7 +53,7 @@ export const marginSentence = (margin: Margin) =>
  */
 export function keepWhatFits(job: Job, context: DecideContext): { job: Job; why: string | null } {
   const worst = choiceFit(job, context);
-  if (!worst || job.dock || isKept(worst)) return { job, why: null };
+  if (!worst || job.dock || isAllowed(worst, job.choice)) return { job, why: null };
   const reason = worst.verdict === 'over' ? marginSentence(worst) : `${worst.what} is not known.`;
   return { job: { ...job, choice: null, wish: null }, why: `The chosen drive is taken back: ${reason}` };
 }

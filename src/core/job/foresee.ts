@@ -1,5 +1,5 @@
 import type { DeviceProfile } from '../device';
-import { type Candidate, rankDrives } from '../fit';
+import { type Candidate, partsOf, rankDrives, settingOf } from '../fit';
 import { isKept } from '../margin';
 import {
   type Hold,
@@ -47,18 +47,19 @@ export type PartsForesight = {
 };
 
 /** Parts money is minor units of their own currencies, never added across them. */
-const priceOf = ({ drive, pad }: Candidate): Money[] => totals([drive.price, ...(pad ? [pad.price] : [])]);
+const priceOf = ({ build }: Candidate): Money[] => totals(partsOf(build).map(({ price }) => price));
 
 /** A first guess of the parts, before a drive is chosen: a wish that nothing on the shelf meets stops a job too. */
 export function foreseeParts(
   profile: DeviceProfile,
-  { wantedGB, oldDrive, dataToKeep }: PartsAnswers,
-  { drives, pads }: PartsView,
+  { wantedGB, oldDrive, dataToKeep, systemVersion }: PartsAnswers,
+  { drives, pads, sinks }: PartsView,
   currency: string,
 ): PartsForesight {
   const old = { labelGB: oldDrive.labelGB, usedBytes: oldDrive.usedBytes, dataToKeep };
   const offered = drives.filter(({ labelGB }) => labelGB >= wantedGB);
-  const ranked = rankDrives({ profile, measures: {}, old }, offered, pads, currency);
+  const wish = { currency, prefers: [], shelfFirst: false };
+  const ranked = rankDrives(settingOf(profile, { old, systemVersion }), offered, { pads, sinks }, wish);
   const fitting = ranked.filter(({ answer }) => isKept(answer.worst));
   const minor = (candidate: Candidate) =>
     priceOf(candidate).find((money) => money.currency === currency)?.minor ?? Infinity;

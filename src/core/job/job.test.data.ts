@@ -1,8 +1,10 @@
 import ospreyData from '../../../demo/devices/braskit-osprey.json';
 import driveData from '../../../demo/parts/drives.json';
 import padData from '../../../demo/parts/pads.json';
+import sinkData from '../../../demo/parts/heatsinks.json';
 import { DeviceProfile } from '../device';
-import { Drive, Pad } from '../part';
+import { buildFrom } from '../fit';
+import { Drive, Heatsink, Pad } from '../part';
 import { screwsAtStart } from '../work';
 import type { JobAct } from './act';
 import { decide } from './decide';
@@ -15,6 +17,7 @@ import { type TakeIn, takeInFacts } from './take-in';
 export const profile = DeviceProfile.parse(ospreyData);
 export const drives = driveData.map((data) => Drive.parse(data));
 export const pads = padData.map((data) => Pad.parse(data));
+export const sinks = sinkData.map((data) => Heatsink.parse(data));
 
 export const takeIn: TakeIn = {
   profileId: profile.id,
@@ -24,7 +27,8 @@ export const takeIn: TakeIn = {
   wish: 'bigger',
   wantedGB: 2000,
   dataToKeep: true,
-  oldDrive: { sizeCode: '2242-S3-M', labelGB: 512, usedBytes: 420e6 },
+  oldDrive: { formFactor: '2242-S3-M', labelGB: 512, usedBytes: 420e6 },
+  systemVersion: null,
   encryption: 'no',
   card: 'no',
   swollen: 'no',
@@ -59,8 +63,12 @@ export class Bench {
     return {
       profile,
       drive,
-      findDrive: (id) => drives.find((d) => d.id === id) ?? null,
-      findPad: (id) => pads.find((p) => p.id === id) ?? null,
+      findBuild: (ids) =>
+        buildFrom(ids, profile, {
+          drive: (id) => drives.find((part) => part.id === id) ?? null,
+          pad: (id) => pads.find((part) => part.id === id) ?? null,
+          sink: (id) => sinks.find((part) => part.id === id) ?? null,
+        }),
       layout: layout?.ok ? layout.value : null,
       technicians: [{ initials: 'IM', name: 'Ines Marrow' }],
       at,

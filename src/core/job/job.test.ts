@@ -104,7 +104,7 @@ describe('job', () => {
     const ids = (bench: Bench) => actsOf(bench.state.job, bench.context).map((act) => act.id);
     expect(ids(prepared())).toContain('stand-off');
     expect(
-      ids(prepared({ ...takeIn, oldDrive: { ...takeIn.oldDrive, sizeCode: '2280-S3-M' } })),
+      ids(prepared({ ...takeIn, oldDrive: { ...takeIn.oldDrive, formFactor: '2280-S3-M' } })),
     ).not.toContain('stand-off');
   });
 

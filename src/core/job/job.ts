@@ -1,10 +1,12 @@
 import { z } from 'zod';
 import { Measures } from '../device';
+import { Library } from '../fit';
 import { Known } from '../margin';
 import { Route } from '../route';
 import { SwitchedOn } from '../simulator';
 import { FactChange, type Facts, foldFacts } from '../work';
 import { Outcome } from './act';
+import { Choice } from './choice';
 import { Sheet } from './sheet';
 import { TakeIn } from './take-in';
 
@@ -35,7 +37,11 @@ export const Job = z.object({
   route: Route,
   takeIn: TakeIn,
   measures: Measures,
-  choice: z.object({ driveId: z.string(), padId: z.string().nullable() }).nullable(),
+  /** Board revision by its marks, once somebody has looked. */
+  revisionId: z.string().max(40).nullable().default(null),
+  /** What the owner wants to have on the drive. */
+  library: Library.nullable().default(null),
+  choice: Choice.nullable(),
   wish: z.object({ holdBackPercent: z.number() }).nullable(),
   dock: z.object({ old: DockedDrive, new: DockedDrive, caseId: z.string() }).nullable(),
   copy: CopyProof.nullable(),
@@ -63,6 +69,8 @@ export const newJob = (id: string, takeIn: TakeIn): Job => ({
   route: 'copy-on-dock',
   takeIn,
   measures: {},
+  revisionId: null,
+  library: null,
   choice: null,
   wish: null,
   dock: null,

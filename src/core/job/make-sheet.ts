@@ -1,9 +1,10 @@
 import { partTypes, placedBytes } from '../disk';
-import { driveBytes, fit } from '../fit';
+import { driveBytes, fit, partsOf } from '../fit';
+import { type Part, kindOf } from '../part';
 import { showBytes, totals } from '../units';
 import { type DecideContext, actsOf, ledgerOf } from './acts-of';
 import { proveMargins } from './expect';
-import { oldDriveOf } from './fit-of';
+import { settingOfJob } from './fit-of';
 import type { JobState } from './job';
 import type { Sheet } from './sheet';
 
@@ -11,6 +12,13 @@ const oldDriveWords = {
   kept: 'The old drive is kept as the way back until you are happy',
   returned: 'The old drive was given back with the device',
 } as const;
+
+const partWords = (part: Part): string => {
+  const name = `${part.maker} ${part.model}`;
+  if (part.schema === 'jicara.drive/2') return `${name} ${showBytes(part.labelGB * 1e9)}`;
+  if (part.schema === 'jicara.pad/2') return `${name} pad ${part.freeThicknessMm.value} mm`;
+  return `${name}, ${kindOf(part)}`;
+};
 
 /** The hand-over sheet of a job as it stands now; once handed over it is kept with the job and made no more. */
 export function makeSheet(
@@ -21,20 +29,13 @@ export function makeSheet(
   const { job, history } = state;
   const { profile, drive, layout } = context;
   const { takeIn, choice } = job;
-  const pad = choice?.padId ? context.findPad(choice.padId) : null;
-  const fitted = drive && fit({ profile, measures: job.measures, drive, pad, old: oldDriveOf(job) });
-  const proved = proveMargins(profile, layout, job.readings, job.copy);
+  const build = choice && context.findBuild(choice);
+  const fitted = build && fit(settingOfJob(job, profile, choice.placeId), build);
+  const proved = proveMargins(profile, layout, job.readings, job.copy, job.choice?.placeId);
   const bytes = (sectors: { firstSector: number; lastSector: number }) =>
     (sectors.lastSector - sectors.firstSector + 1) * (layout?.sectorBytes ?? 512);
   const ledger = ledgerOf(state, context);
-  const parts = [
-    ...(drive
-      ? [{ what: `${drive.maker} ${drive.model} ${showBytes(drive.labelGB * 1e9)}`, price: drive.price }]
-      : []),
-    ...(pad
-      ? [{ what: `${pad.maker} ${pad.model} pad ${pad.freeThicknessMm.value} mm`, price: pad.price }]
-      : []),
-  ];
+  const parts = (build ? partsOf(build) : []).map((part) => ({ what: partWords(part), price: part.price }));
   const label = job.dock ? ` (${job.dock.old.benchLabel})` : '';
   const keeping = oldDrive
     ? `${oldDriveWords[oldDrive]}${label}`
@@ -48,11 +49,11 @@ export function makeSheet(
     place: takeIn.place,
     madeAt: context.at,
     before: {
-      drive: takeIn.oldDrive.sizeCode,
+      drive: takeIn.oldDrive.formFactor,
       bytes: driveBytes({ labelGB: takeIn.oldDrive.labelGB, sectorBytes: 512 }),
     },
     after: {
-      drive: drive ? `${drive.maker} ${drive.model}, ${drive.sizeCode}` : 'none chosen',
+      drive: drive ? `${drive.maker} ${drive.model}, ${drive.formFactor}` : 'none chosen',
       bytes: drive ? driveBytes(drive) : 0,
       benchLabel: job.dock?.new.benchLabel ?? 'none yet',
       serial: job.dock?.new.serial ?? 'none yet',
@@ -73,9 +74,16 @@ export function makeSheet(
     parts,
     totals: totals(parts.map((part) => part.price)),
     work: workBy(state, context),
-    notes: history
-      .filter((entry) => entry.kind === 'note')
-      .map((entry) => ({ at: entry.at, by: entry.by, text: entry.sentence })),
+    notes: [
+      ...history
+        .filter((entry) => entry.kind === 'note')
+        .map((entry) => ({ at: entry.at, by: entry.by, text: entry.sentence })),
+      // What was taken although it is not known stands on the sheet with its reason.
+      ...history
+        .filter((entry) => entry.kind === 'choose' && choice?.reason != null)
+        .slice(-1)
+        .map((entry) => ({ at: entry.at, by: entry.by, text: entry.sentence })),
+    ],
     oldDrive: keeping,
     showsCapacity: profile.showsCapacity,
     cautions: [

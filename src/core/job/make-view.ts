@@ -1,4 +1,3 @@
-import type { Pad } from '../part';
 import { type DecideContext, actsOf, holdsOf, ledgerOf, nextAct } from './acts-of';
 import { proveMargins } from './expect';
 import type { JobState } from './job';
@@ -8,8 +7,7 @@ import { cordOf, currentStation, stationHold } from './stations';
 import type { CopyState, JobView } from './view';
 
 /** What was loaded for a job: its catalogue entries, its drives as read, its copy as it runs. */
-export type Loaded = DecideContext &
-  Pick<JobView, 'cases' | 'source' | 'layoutOrigin' | 'layoutFault'> & { pad: Pad | null };
+export type Loaded = DecideContext & Pick<JobView, 'cases' | 'source' | 'layoutOrigin' | 'layoutFault'>;
 
 /** Seconds that a running copy still takes; null where none runs or nothing is known yet. */
 export const copySecondsLeft = (copy: CopyState): number | null =>
@@ -22,7 +20,7 @@ export function makeView(
   now: Pick<JobView, 'version' | 'frame' | 'copy'>,
 ): JobView {
   const { job, facts, history } = state;
-  const { profile, drive, pad, cases, source, layout, layoutOrigin, layoutFault } = loaded;
+  const { profile, drive, cases, source, layout, layoutOrigin, layoutFault } = loaded;
   const holds = holdsOf(state, loaded);
   const cord = cordOf(state, loaded);
   return {
@@ -30,7 +28,7 @@ export function makeView(
     job,
     profile,
     drive,
-    pad,
+    build: job.choice && loaded.findBuild(job.choice),
     cases,
     cord,
     current: currentStation(cord),
@@ -50,7 +48,7 @@ export function makeView(
     layoutOrigin,
     layoutFault,
     promise: promiseMargin(state, loaded, new Date(loaded.at), copySecondsLeft(now.copy)),
-    prove: proveMargins(profile, layout, job.readings, job.copy),
+    prove: proveMargins(profile, layout, job.readings, job.copy, job.choice?.placeId),
     sheet: job.handedOver?.sheet ?? makeSheet(state, loaded),
     history,
   };

@@ -1,9 +1,8 @@
-import { isKept } from '../margin';
 import { type Fault, type Result, ok, refuse } from '../result';
 import { type Act, type Stop, factValue, factWords, holdOn, isTrue } from '../work';
 import type { JobAct } from './act';
 import { type DecideContext, type JobContext, actsOf, holdsOf, nextAct } from './acts-of';
-import { choiceFit } from './fit-of';
+import { choiceFit, isAllowed } from './fit-of';
 import type { JobState } from './job';
 
 const holdFault = (state: JobState, context: JobContext, stops: Stop[]): Fault | null => {
@@ -29,7 +28,7 @@ export function permitStep(state: JobState, context: DecideContext, stepId: stri
   const held = holdFault(state, context, stopsOfStep(next));
   if (held) return { ok: false, fault: held };
   const worst = next.station === 'swap' ? choiceFit(state.job, context) : null;
-  if (worst && !isKept(worst))
+  if (worst && !isAllowed(worst, state.job.choice))
     return refuse(
       'does-not-fit',
       `The chosen drive ${worst.verdict === 'over' ? 'does not fit' : 'is not known to fit'}: ${worst.what.toLowerCase()}.`,

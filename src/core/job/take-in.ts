@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { parseSizeCode } from '../part';
+import { FormFactorText } from '../part';
 import type { FactSetting } from '../work';
 
 const yesNoUnknown = z.enum(['yes', 'no', 'unknown']);
@@ -15,14 +15,7 @@ export const TakeIn = z.object({
   wantedGB: z.int('Type whole gigabytes.').positive('A capacity of 0 GB is none.').max(100_000),
   dataToKeep: z.boolean(),
   oldDrive: z.object({
-    sizeCode: z
-      .string()
-      .max(20, 'A size code is short, such as 2242-S3-M.')
-      .superRefine((code, context) => {
-        const parsed = parseSizeCode(code);
-        if (!parsed.ok)
-          context.addIssue({ code: 'custom', message: `${parsed.fault.sentence} ${parsed.fault.remedy}` });
-      }),
+    formFactor: FormFactorText,
     labelGB: z.int('Type whole gigabytes.').positive('A capacity of 0 GB is none.').max(100_000),
     usedBytes: z.int().nonnegative().nullable(),
   }),
@@ -31,6 +24,8 @@ export const TakeIn = z.object({
   swollen: yesNoUnknown,
   consent: z.boolean(),
   chargePercent: z.number().min(0).max(100, 'Charge goes to 100 %.').nullable(),
+  /** As the device shows it, such as 4.2.1; null where nobody has looked. */
+  systemVersion: z.string().trim().max(20, 'A version is short, such as 4.2.1.').nullable().default(null),
   promisedAt: z.iso.datetime().nullable(),
   note: z.string().trim().max(2000, 'Keep the note under 2,000 characters.'),
 });
@@ -54,7 +49,7 @@ const asFact = (answer: YesNoUnknown) => (answer === 'unknown' ? null : answer =
 export type DeviceAnswers = Pick<TakeIn, 'card' | 'encryption' | 'swollen' | 'consent' | 'chargePercent'>;
 
 /** The answers that decide which drives come into question. */
-export type PartsAnswers = Pick<TakeIn, 'wantedGB' | 'oldDrive' | 'dataToKeep'>;
+export type PartsAnswers = Pick<TakeIn, 'wantedGB' | 'oldDrive' | 'dataToKeep' | 'systemVersion'>;
 
 /** The facts that taking in states. Unanswered questions stay not known. */
 export function takeInFacts(takeIn: DeviceAnswers, chargeBelowPercent: number): FactSetting[] {

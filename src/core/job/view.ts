@@ -1,7 +1,8 @@
 import type { DeviceProfile } from '../device';
 import type { GrowthLimits, Layout, PartTable } from '../disk';
 import type { Margin } from '../margin';
-import type { DockCase, Drive, Pad } from '../part';
+import type { Build } from '../fit';
+import type { DockCase, Drive, Heatsink, Pad } from '../part';
 import type { Fault } from '../result';
 import type { StationId, StationState } from '../route';
 import type { Act, Facts, Hold, Ledger } from '../work';
@@ -52,7 +53,7 @@ export type JobView = {
   frame: FrameView;
   profile: DeviceProfile;
   drive: Drive | null;
-  pad: Pad | null;
+  build: Build | null;
   cases: DockCase[];
   cord: StationState[];
   current: StationId;
@@ -93,5 +94,5 @@ export type JobLine = { id: string; device: string; who: string; handedOverAt: s
 
 export type BenchView = { frame: FrameView; cards: BenchCard[]; handedOver: JobLine[] };
 
-/** Drives and pads to choose among, at Fit and while taking in. */
-export type PartsView = { drives: Drive[]; pads: Pad[] };
+/** Parts to choose among, at Fit and while taking in. */
+export type PartsView = { drives: Drive[]; pads: Pad[]; sinks: Heatsink[] };

@@ -2,6 +2,7 @@ export {
   Estimate,
   Known,
   Missing,
+  Origin,
   about,
   atMostKnown,
   difference,
@@ -9,6 +10,7 @@ export {
   highest,
   lowest,
   missing,
+  negate,
   sum,
 } from './estimate';
 export type { Combination } from './estimate';
@@ -20,9 +22,11 @@ export {
   Verdict,
   atLeast,
   atMost,
+  compareVersions,
   named,
   oneOf,
   verdicts,
+  versionAtLeast,
   within,
 } from './margin';
 export { compareMargins, isKept, worstMargin } from './order';

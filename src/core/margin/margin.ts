@@ -17,6 +17,11 @@ export const MarginUnit = z.enum([
   'generation',
   'count',
   'seconds',
+  '°C',
+  'W',
+  'N',
+  'years',
+  'lanes',
   'none',
 ]);
 export type MarginUnit = z.infer<typeof MarginUnit>;
@@ -30,6 +35,7 @@ export const Limit = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('at-least'), limit: Estimate }),
   z.object({ kind: z.literal('within'), from: Estimate, to: Estimate }),
   z.object({ kind: z.literal('one-of'), names: z.array(z.string()), origin: Origin }),
+  z.object({ kind: z.literal('version-at-least'), version: z.string(), origin: Origin }),
 ]);
 export type Limit = z.infer<typeof Limit>;
 
@@ -59,6 +65,8 @@ export const Margin = z.object({
   remedy: z.string().nullable(),
   note: z.string().nullable(),
   combination: z.enum(['worst-case', 'root-sum-square']),
+  /** Where use is counted from, in the margin's unit: the room for a temperature, else 0. */
+  zero: z.number().default(0),
 });
 export type Margin = z.infer<typeof Margin>;
 
@@ -70,6 +78,8 @@ type Words = {
   remedy?: string;
   note?: string;
   combination?: 'worst-case' | 'root-sum-square';
+  /** Where use is counted from: a temperature fills its limit by its rise over the room. 0 where not given. */
+  zero?: number;
 };
 
 /** Slack and verdict of one side: room is ≥ 0 where the limit is kept. */
@@ -116,13 +126,14 @@ function finish(words: Words, limit: Limit, value: Estimate | Named, judged: Par
     remedy: verdict === 'clear' ? null : (words.remedy ?? null),
     note: words.note ?? null,
     combination: words.combination ?? 'worst-case',
+    zero: words.zero ?? 0,
   };
 }
 
 /** A side about which nothing is known, told as a missing number. */
 const oneSided = (words: Words): Missing => ({
   known: false,
-  what: `${words.what}: only one side of the number is known`,
+  what: 'only one side of the number is known',
   howToGet: words.remedy ?? 'Measure it and enter the value with its plus and minus.',
 });
 
@@ -146,7 +157,8 @@ function judgeSides(
     const room = side.room(value, bound);
     verdict = worseOf(verdict, judgeRoom(room, bound.value));
     if (left === null || room.value < left.value) left = room;
-    const taken = side.use(value.value, bound.value);
+    const zero = words.zero ?? 0;
+    const taken = side.use(value.value - zero, bound.value - zero);
     if (taken !== null) use = use === null ? taken : Math.max(use, taken);
   }
   return finish(words, limit, value, {
@@ -181,6 +193,42 @@ export function oneOf(words: Words, value: Named | Missing, names: string[], ori
   return names.includes(value.name)
     ? finish(words, limit, value, { verdict: 'clear', use: 0 })
     : finish(words, limit, value, { verdict: 'over' });
+}
+
+/** Numbers of a version such as 4.10.2; null where it is not one. */
+const versionParts = (version: string): number[] | null =>
+  /^\d{1,9}(\.\d{1,9}){0,5}$/u.test(version.trim()) ? version.trim().split('.').map(Number) : null;
+
+/** Versions by their numbers from the left (4.10 is newer than 4.9): negative where a is older; null where one is no version. */
+export function compareVersions(a: string, b: string): number | null {
+  const [left, right] = [versionParts(a), versionParts(b)];
+  if (!left || !right) return null;
+  for (let i = 0; i < Math.max(left.length, right.length); i += 1) {
+    const by = (left[i] ?? 0) - (right[i] ?? 0);
+    if (by !== 0) return by;
+  }
+  return 0;
+}
+
+/** The version must be this one or a newer one. What does not read as a version is missing. Use = 0 when it is; no slack. */
+export function versionAtLeast(
+  words: Words,
+  value: Named | Missing,
+  version: string,
+  origin: Origin,
+): Margin {
+  const limit: Limit = { kind: 'version-at-least', version, origin };
+  if (!value.known) return finish(words, limit, value, { missing: [value] });
+  const by = compareVersions(value.name, version);
+  if (by === null) {
+    const unread: Missing = {
+      known: false,
+      what: `“${value.name.slice(0, 40)}” does not read as a version`,
+      howToGet: 'Type it as the device shows it: numbers with points, such as 4.2.1.',
+    };
+    return finish(words, limit, unread, { missing: [unread] });
+  }
+  return finish(words, limit, value, by >= 0 ? { verdict: 'clear', use: 0 } : { verdict: 'over' });
 }
 
 export const named = (name: string, origin: Origin): Named => ({ known: true, name, origin });

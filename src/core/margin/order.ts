@@ -1,8 +1,10 @@
 import { type Margin, verdicts } from './margin';
 
-/** A name that is not allowed is past its limit altogether: no number comes before it. No use at all comes last. */
+/** A name (or version) that is not allowed is past its limit altogether: no number comes before it. No use at all comes last. */
 const weight = ({ verdict, limit, use }: Margin): number =>
-  verdict === 'over' && limit.kind === 'one-of' ? Number.MAX_VALUE : (use ?? -1);
+  verdict === 'over' && (limit.kind === 'one-of' || limit.kind === 'version-at-least')
+    ? Number.MAX_VALUE
+    : (use ?? -1);
 
 /** Sorts from worst: over, unknown, tight, clear; then the greater use first. */
 export function compareMargins(a: Margin, b: Margin): number {

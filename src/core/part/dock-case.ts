@@ -1,13 +1,14 @@
 import { z } from 'zod';
-import { shortText } from './drive';
+import { partBase, shortText } from './common';
+import { Protocol } from './drive';
 
-/** A case at a dock port: what it carries in practice decides how long a copy lasts. */
+/** A USB case at a dock port: what it carries in practice decides how long a copy lasts. */
 export const DockCase = z.object({
-  schema: z.literal('jicara.case/1'),
-  id: z.string().regex(/^[a-z0-9-]{1,60}$/u),
-  model: shortText,
+  schema: z.literal('jicara.case/2'),
+  ...partBase,
+  takes: z.array(Protocol).min(1),
+  /** Its link as printed, such as USB 10 Gb/s. */
   link: shortText,
   rateBytesPerS: z.int().positive(),
-  source: shortText,
 });
 export type DockCase = z.infer<typeof DockCase>;

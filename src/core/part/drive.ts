@@ -1,37 +1,110 @@
 import { z } from 'zod';
-import { Known } from '../margin';
-import { Money } from '../units';
-import { parseSizeCode } from './size-code';
+import { Known, type Missing, exact, missing } from '../margin';
+import { partBase } from './common';
+import { FormFactorText } from './form-factor';
 
-/** Text from people and files: bounded, so that nothing grows without end. */
-export const shortText = z.string().trim().min(1).max(120);
+export const protocols = ['NVMe', 'SATA', 'PATA', 'eMMC', 'UHS-I'] as const;
+export const Protocol = z.enum(protocols);
+export type Protocol = z.infer<typeof Protocol>;
+
+/** What a drive may be rated for. Continuous video: written without a pause, day and night. */
+export const Duty = z.enum(['general', 'continuous-video']);
+export type Duty = z.infer<typeof Duty>;
+
+/** A sink that comes on the drive. Heights count from the faces of the module's board. */
+export const OwnSink = z.object({
+  aboveBoardMm: Known,
+  belowBoardMm: Known,
+  massG: Known,
+  finnedAreaMm2: Known,
+  material: z.enum(['aluminium', 'copper']),
+  /** Resistance from the chips into the sink through the pad that the maker laid, K/W. */
+  innerKPerW: Known,
+});
+export type OwnSink = z.infer<typeof OwnSink>;
+
+/** What a technician can measure on a drive in hand; it takes the place of the data sheet's figure, and both are kept. */
+export const DriveMeasures = z
+  .object({ chipTopMm: Known, heightMm: Known, readBytesPerS: Known, sustainedWriteBytesPerS: Known })
+  .partial();
+export type DriveMeasures = z.infer<typeof DriveMeasures>;
 
 /** A drive of the catalogue. Sizes in bytes, rates in bytes per second, all whole numbers. */
-export const Drive = z.object({
-  schema: z.literal('jicara.drive/1'),
-  id: z.string().regex(/^[a-z0-9-]{1,60}$/u),
-  maker: shortText,
-  model: shortText,
-  protocol: z.enum(['NVMe', 'SATA']),
-  sizeCode: z
-    .string()
-    .max(20)
-    .superRefine((code, context) => {
-      const parsed = parseSizeCode(code);
-      if (!parsed.ok)
-        context.addIssue({ code: 'custom', message: `${parsed.fault.sentence} ${parsed.fault.remedy}` });
-    }),
-  labelGB: z.int().positive().max(100_000),
-  sectorBytes: z.union([z.literal(512), z.literal(4096)]),
-  linkGeneration: z.int().min(1).max(6),
-  lanes: z.int().min(1).max(4),
-  readBytesPerS: z.int().positive(),
-  writeBytesPerS: z.int().positive(),
-  /** Rate once the fast cache is full. */
-  sustainedWriteBytesPerS: z.int().positive(),
-  /** Chip height above the board where someone stated or measured it; without it only the class maximum is known. */
-  chipTopMm: Known.optional(),
-  price: Money,
-  source: shortText,
-});
+export const Drive = z
+  .object({
+    schema: z.literal('jicara.drive/2'),
+    ...partBase,
+    protocol: Protocol,
+    formFactor: FormFactorText,
+    labelGB: z.int().positive().max(100_000),
+    sectorBytes: z.union([z.literal(512), z.literal(4096)]),
+    /** PCIe generation; SATA 1 to 3 for 1.5, 3, 6 Gb/s; PATA 1 to 4 for 33, 66, 100, 133 MB/s; else 1. */
+    linkGeneration: z.int().min(1).max(6),
+    lanes: z.int().min(1).max(4),
+    /** A disk that turns; its rates are those of the outer tracks. */
+    rotating: z.boolean().default(false),
+    readBytesPerS: z.int().positive(),
+    writeBytesPerS: z.int().positive(),
+    /** Rate once the fast cache is full. */
+    sustainedWriteBytesPerS: z.int().positive(),
+    /** Fast cache while the drive is empty, GB; it shrinks as the drive fills. */
+    cacheGB: z.number().nonnegative().max(10_000).optional(),
+    /** Chip height above the board where someone stated it; without it only the class maximum is known. */
+    chipTopMm: Known.optional(),
+    /** Height of a disk in its case. */
+    heightMm: Known.optional(),
+    massG: Known.optional(),
+    powerW: z.object({ idle: Known, lightRead: Known.optional(), read: Known, write: Known }).optional(),
+    peakPowerW: Known.optional(),
+    /** What the drive itself reports as warning and critical temperature (NVM Express, identify controller, bytes 266–269). */
+    warningC: Known.optional(),
+    criticalC: Known.optional(),
+    /** Terabytes that may be written over the drive's life. */
+    enduranceTB: Known.optional(),
+    duty: z.array(Duty).optional(),
+    ownSink: OwnSink.optional(),
+    measured: DriveMeasures.default({}),
+  })
+  .superRefine((drive, context) => {
+    const wrong = (path: string, message: string) =>
+      context.addIssue({ code: 'custom', path: [path], message });
+    const isModule = /^\d{4,5}-/u.test(drive.formFactor);
+    if (drive.protocol === 'NVMe' && !isModule)
+      wrong('protocol', 'NVMe drives of this catalogue are modules with a size code.');
+    if (isModule && drive.protocol !== 'NVMe' && drive.protocol !== 'SATA' && drive.protocol !== 'eMMC')
+      wrong('protocol', 'A module speaks NVMe or SATA, or carries an eMMC.');
+    if (drive.sustainedWriteBytesPerS > drive.writeBytesPerS)
+      wrong('sustainedWriteBytesPerS', 'The kept-up rate cannot be above the burst rate.');
+    if (drive.readBytesPerS > 40e9)
+      wrong('readBytesPerS', 'No drive reads faster than 40,000 MB/s: check the unit.');
+    if (drive.heightMm && drive.heightMm.value > 60) wrong('heightMm', 'A disk is not higher than 60 mm.');
+    const { warningC, criticalC, powerW } = drive;
+    if (warningC && criticalC && warningC.value > criticalC.value)
+      wrong('warningC', 'The warning temperature lies above the critical one.');
+    if (powerW && (powerW.idle.value > powerW.read.value || powerW.read.value > 40))
+      wrong('powerW', 'Idle draws no more than reading, and reading no more than 40 W.');
+  });
 export type Drive = z.infer<typeof Drive>;
+
+/** A figure of the data sheet with no tolerance of its own. */
+const stated = (value: number, { source, sourceDate }: Drive): Known =>
+  exact(value, { kind: 'data-sheet-typical', note: source, ...(sourceDate ? { at: sourceDate } : {}) });
+
+/** Read rate as measured, else by the data sheet, bytes/s. */
+export const readRate = (drive: Drive): Known =>
+  drive.measured.readBytesPerS ?? stated(drive.readBytesPerS, drive);
+
+/** Write rate once the fast cache is full, as measured, else by the data sheet, bytes/s. */
+export const sustainedWriteRate = (drive: Drive): Known =>
+  drive.measured.sustainedWriteBytesPerS ?? stated(drive.sustainedWriteBytesPerS, drive);
+
+export const burstWriteRate = (drive: Drive): Known => stated(drive.writeBytesPerS, drive);
+
+/** Chip height above the board as measured or stated, mm; null where only the size code speaks. */
+export const chipTop = (drive: Drive): Known | null => drive.measured.chipTopMm ?? drive.chipTopMm ?? null;
+
+/** Height of a disk in its case, mm. */
+export const caseHeight = (drive: Drive): Known | Missing =>
+  drive.measured.heightMm ??
+  drive.heightMm ??
+  missing(`the height of the ${drive.model}`, 'Measure it with a caliper, or read its data sheet.');

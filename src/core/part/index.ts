@@ -1,7 +1,26 @@
+export { Adapter } from './adapter';
 export { forecastSectors, freeShownBytes, sectorsFromLabel } from './capacity';
 export type { SectorBytes } from './capacity';
+export { Day, PartId, shortText } from './common';
 export { DockCase } from './dock-case';
-export { Drive, shortText } from './drive';
-export { Pad } from './pad';
+export {
+  Drive,
+  DriveMeasures,
+  Duty,
+  OwnSink,
+  Protocol,
+  burstWriteRate,
+  caseHeight,
+  chipTop,
+  protocols,
+  readRate,
+  sustainedWriteRate,
+} from './drive';
+export { FormFactorText, formFactorOf, parseFormFactor, plainFormFactors } from './form-factor';
+export type { FormFactor, PlainFormFactor } from './form-factor';
+export { Heatsink, SinkHold } from './heatsink';
+export { Pad, PressureCurve } from './pad';
+export { Part, PartKind, kindOf, partKinds, partSchemas, shelfOf } from './part';
+export type { PartOf, Shelf } from './part';
 export { heightClasses, moduleBoardMm, moduleLengthsMm, moduleWidthsMm, parseSizeCode } from './size-code';
 export type { ModuleKey, SizeCode } from './size-code';

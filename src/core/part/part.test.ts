@@ -119,7 +119,7 @@ describe('capacity', () => {
 
 describe('drive', () => {
   it('is refused with the sentence of its size code', () => {
-    const parsed = Drive.safeParse({ schema: 'jicara.drive/1', sizeCode: '2280-S9-M' });
+    const parsed = Drive.safeParse({ schema: 'jicara.drive/2', formFactor: '2280-S9-M' });
     expect(parsed.error?.issues.map((issue) => issue.message).join()).toContain('“S9” is no height class');
   });
 });

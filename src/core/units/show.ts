@@ -31,6 +31,16 @@ export function showValue(
       return `gen ${plain(0)}`;
     case 'seconds':
       return showDuration(value);
+    case '°C':
+      return `${plain(0)} °C`;
+    case 'W':
+      return `${plain(1)} W`;
+    case 'N':
+      return `${plain(Math.abs(value) < 10 ? 1 : 0)} N`;
+    case 'years':
+      return `${plain(Math.abs(value) < 10 ? 1 : 0)} years`;
+    case 'lanes':
+      return `×${plain(0)}`;
     case 'count':
     case 'none':
       return plain(2);
@@ -67,6 +77,8 @@ export function showLimit(limit: Limit, unit: MarginUnit, options?: ShowOptions)
       return `${showEstimate(limit.from, unit, options)} to ${showEstimate(limit.to, unit, options)}`;
     case 'one-of':
       return limit.names.join(' or ');
+    case 'version-at-least':
+      return `${limit.version} or newer`;
   }
 }
 
@@ -75,6 +87,8 @@ export function showLeft(margin: Margin, options?: ShowOptions): string {
   if (margin.verdict === 'unknown') return '?';
   if (margin.left === null) return margin.verdict === 'clear' ? 'fits' : 'no';
   const { value } = margin.left;
-  const unit = margin.unit === 'generation' ? 'count' : margin.unit;
+  if (margin.unit === '°C')
+    return `${value < 0 ? '−' : '+'}${showValue(Math.abs(value), 'count', options).replace(/\..*$/u, '')} K`;
+  const unit = margin.unit === 'generation' || margin.unit === 'lanes' ? 'count' : margin.unit;
   return `${value < 0 ? '−' : '+'}${showValue(Math.abs(value), unit, options)}`;
 }

@@ -94,7 +94,7 @@ export function CandidateTable({ ranked, selected, onSelect, locale, habit, curr
                   </b>{' '}
                   {showBytes(drive.labelGB * 1e9, { locale })}
                 </td>
-                <td className="figures whitespace-nowrap pr-2 max-lg:hidden">{drive.sizeCode}</td>
+                <td className="figures whitespace-nowrap pr-2 max-lg:hidden">{drive.formFactor}</td>
                 <td className="figures whitespace-nowrap pl-4 text-right">
                   {showBytes(answer.freeShownBytes, { habit, locale })}
                 </td>

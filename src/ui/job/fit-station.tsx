@@ -58,7 +58,7 @@ export function FitStation({ view, parts, act, busy, goOn }: StationProps) {
     );
   }
   const { drive } = candidate;
-  const size = parseSizeCode(drive.sizeCode);
+  const size = parseSizeCode(drive.formFactor);
   const worst = worstMargin(answer.margins)!;
   const sink = profile.slot.sink.kind === 'fixed' ? profile.slot.sink : null;
   // What a measure on this device would settle is the next act; choosing would only be refused.
@@ -129,7 +129,7 @@ export function FitStation({ view, parts, act, busy, goOn }: StationProps) {
           bottomMm={size.ok && size.value.bottom.known ? size.value.bottom.value : 0}
           standOffsMm={profile.slot.standOffsMm}
           padFreeMm={pad?.freeThicknessMm.value ?? null}
-          driveName={`${drive.maker} ${drive.model}, ${drive.sizeCode}`}
+          driveName={`${drive.maker} ${drive.model}, ${drive.formFactor}`}
           padName={pad ? padLabel(pad, answer.margins) : null}
           sinkName={sink?.name ?? null}
           active={active}

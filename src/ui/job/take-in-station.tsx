@@ -46,7 +46,7 @@ export function TakeInStation({ view, parts, act, busy, openNote, goOn }: Statio
     ['Place', takeIn.place || 'not given'],
     ['Serial number', takeIn.serial || 'not given'],
     ['Wish', `${takeIn.wish}, ${showBytes(takeIn.wantedGB * 1e9, options)}`],
-    ['Old drive', `${takeIn.oldDrive.sizeCode}, ${showBytes(takeIn.oldDrive.labelGB * 1e9, options)}`],
+    ['Old drive', `${takeIn.oldDrive.formFactor}, ${showBytes(takeIn.oldDrive.labelGB * 1e9, options)}`],
     [
       'In use',
       takeIn.oldDrive.usedBytes === null ? 'not known' : showBytes(takeIn.oldDrive.usedBytes, options),

@@ -1,0 +1,127 @@
+import { z } from 'zod';
+import { Estimate, Origin } from '../margin';
+import { Adapter, Duty, Protocol, shortText } from '../part';
+
+/** The sink over a module: part of the device, demanded of the drive, allowed, or without room. */
+export const SinkRule = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('fixed'),
+    name: shortText,
+    undersideMm: Estimate,
+    thicknessMm: Estimate,
+    massG: Estimate,
+    finnedAreaMm2: Estimate,
+    material: z.enum(['aluminium', 'copper']),
+    /** Heat that the rest of the device puts into the same sink at work. */
+    deviceHeatW: Estimate,
+  }),
+  z.object({ kind: z.literal('required') }),
+  z.object({ kind: z.literal('optional') }),
+  z.object({ kind: z.literal('impossible'), why: shortText }),
+]);
+export type SinkRule = z.infer<typeof SinkRule>;
+
+/** A socket for modules. Heights count in mm above the main board's upper face. */
+export const ModuleForm = z.object({
+  kind: z.literal('module'),
+  key: z.enum(['B', 'M']),
+  standOffsMm: z.array(z.number().positive()).min(1),
+  widthMm: z.number().positive(),
+  /** Sides of the module that may carry chips, by the socket's height. */
+  sides: z.array(z.enum(['single', 'double'])).min(1),
+  /** Underside of the module's board. */
+  moduleUndersideMm: Estimate,
+  /** Free height under the module, to the tallest part on the main board. */
+  roomBelowMm: Estimate,
+  sink: SinkRule,
+  /** Inner face of the cover. */
+  coverMm: Estimate,
+  /** Further limits that some devices state: above the module's board, below it, and in all. */
+  aboveBoardAtMostMm: Estimate.optional(),
+  belowBoardAtMostMm: Estimate.optional(),
+  totalAtMostMm: Estimate.optional(),
+  /** What a sink must leave free at the contacts and at the screw notch. */
+  contactsFreeMm: Estimate,
+  screwFreeMm: Estimate,
+  /** Force through the pad that the board may take. */
+  boardForceAtMostN: Estimate,
+});
+export type ModuleForm = z.infer<typeof ModuleForm>;
+
+/** A bay for a disk in its case. */
+export const BayForm = z.object({
+  kind: z.enum(['2.5-inch', '3.5-inch', '1.8-inch']),
+  heightAtMostMm: Estimate,
+  mounting: z.enum(['upright', 'upside-down', 'on-edge']),
+  connectors: z.enum(['left', 'right', 'front', 'rear']),
+});
+export type BayForm = z.infer<typeof BayForm>;
+
+/** A slot for a card, or a store that is soldered in. */
+export const OtherForm = z.object({ kind: z.enum(['card', 'eMMC']) });
+
+/** The air and the board around a drive, for the thermal network. */
+export const PlaceHeat = z.object({
+  /** Air around the drive over the room while the device works, K. */
+  enclosureRiseK: Estimate,
+  /** The same with the cover off, or the bay open. */
+  enclosureRiseOpenK: Estimate,
+  /** Heat transfer into that air, W/m²K: 5 to 10 still, 25 to 50 with a fan near by. */
+  airWPerM2K: Estimate,
+  airOpenWPerM2K: Estimate,
+  /** From the drive through contacts, screw and board, K/W. */
+  boardKPerW: Estimate,
+  /** Where the technician wants it to settle below, °C. */
+  aimC: Estimate,
+  /** What such a drive usually does, by which its heat is judged. */
+  workload: z.enum(['loading', 'installing', 'copying', 'recording', 'idle']).default('loading'),
+});
+export type PlaceHeat = z.infer<typeof PlaceHeat>;
+
+/** Drives that the device accepts whatever their data sheet says. */
+export const Accepted = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('any') }),
+  z.object({
+    kind: z.literal('listed'),
+    /** Maker, model and size as on the list, such as "Ostrel Marl 1000". */
+    names: z.array(shortText).max(500),
+    donorOfSameModel: z.boolean(),
+    origin: Origin,
+  }),
+]);
+export type Accepted = z.infer<typeof Accepted>;
+
+export const PlaceLimits = z.object({
+  readAtLeastBytesPerS: Estimate,
+  writeAtLeastBytesPerS: Estimate.optional(),
+  generationAtLeast: Estimate,
+  lanesAtLeast: Estimate.optional(),
+  capacityFromGB: Estimate,
+  capacityToGB: Estimate,
+});
+export type PlaceLimits = z.infer<typeof PlaceLimits>;
+
+/** A place for storage in a device, with every limit it sets. */
+export const Place = z.object({
+  id: z.string().regex(/^[a-z0-9-]{1,40}$/u),
+  name: shortText,
+  /** What it is for: the system's own drive, room beside it, or a card that comes and goes. */
+  role: z.enum(['system', 'expansion', 'card']),
+  replaceable: z.boolean(),
+  form: z.discriminatedUnion('kind', [ModuleForm, BayForm, OtherForm]),
+  protocols: z.array(Protocol).min(1),
+  /** As for drives: PCIe generation; SATA 1 to 3; PATA 1 to 4. */
+  linkGeneration: z.int().min(1).max(6),
+  lanes: z.int().min(1).max(4),
+  limits: PlaceLimits,
+  accepted: Accepted.default({ kind: 'any' }),
+  duty: Duty.nullable().default(null),
+  powerAtMostW: Estimate,
+  minimumSystemVersion: z
+    .object({ version: z.string().max(20), origin: Origin })
+    .nullable()
+    .default(null),
+  adapters: z.array(z.object({ adapter: Adapter, caseChangeId: z.string().max(40).nullable() })).default([]),
+  heat: PlaceHeat.nullable().default(null),
+});
+export type Place = z.infer<typeof Place>;

@@ -1,0 +1,43 @@
+import { z } from 'zod';
+import { Estimate } from '../margin';
+import { shortText } from '../part';
+import { PlaceLimits, SinkRule } from './place';
+
+/** What a board revision or a change to the case makes different about a place; what is not named stays. */
+export const PlaceChange = z
+  .object({
+    standOffsMm: z.array(z.number().positive()).min(1),
+    addsLengthsMm: z.array(z.number().positive()).min(1),
+    moduleUndersideMm: Estimate,
+    roomBelowMm: Estimate,
+    coverMm: Estimate,
+    sink: SinkRule,
+    sides: z.array(z.enum(['single', 'double'])).min(1),
+    linkGeneration: z.int().min(1).max(6),
+    lanes: z.int().min(1).max(4),
+    limits: PlaceLimits.partial(),
+  })
+  .partial();
+export type PlaceChange = z.infer<typeof PlaceChange>;
+
+/** A board revision, told apart by marks one can see; it may change limits, and steps do or do not apply to it. */
+export const Revision = z.object({
+  id: z.string().regex(/^[a-z0-9-]{1,40}$/u),
+  name: shortText,
+  marks: z.array(shortText).min(1).max(6),
+  changes: z.record(z.string(), PlaceChange).default({}),
+  /** Steps of the procedure that fall out on this revision. */
+  withoutSteps: z.array(z.string().max(40)).default([]),
+});
+export type Revision = z.infer<typeof Revision>;
+
+/** A change to the case as a condition: what it makes possible, what it takes, what it risks. */
+export const CaseChange = z.object({
+  id: z.string().regex(/^[a-z0-9-]{1,40}$/u),
+  title: shortText,
+  how: z.string().max(400),
+  minutes: z.number().positive().max(240),
+  risk: z.string().max(300),
+  changes: z.record(z.string(), PlaceChange),
+});
+export type CaseChange = z.infer<typeof CaseChange>;

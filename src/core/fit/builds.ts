@@ -1,0 +1,145 @@
+import type { Place } from '../device';
+import { type Margin, compareMargins, worstMargin } from '../margin';
+import type { Adapter, Drive, Heatsink, Pad } from '../part';
+import { type FitAnswer, cooledMargins, fit, plainMargins } from './fit';
+import { driveForm } from './plug';
+import { type Build, type Setting, bare, placesSeen } from './question';
+
+/** What may be laid on a drive or put under it. */
+export type Accessories = { pads: Pad[]; sinks: Heatsink[] };
+
+/** Adapters that a place knows and that take this drive, each with the change to the case that it needs. */
+export function adapterBuilds({ adapters }: Place, drive: Drive): Build[] {
+  const form = driveForm(bare(drive));
+  return adapters
+    .filter(
+      ({ adapter: { takes } }) =>
+        takes.kind === form.kind &&
+        takes.protocols.includes(drive.protocol) &&
+        (form.kind !== 'module' || takes.lengthsMm.includes(form.lengthMm)),
+    )
+    .map(({ adapter, caseChangeId }) => ({
+      ...bare(drive),
+      adapter,
+      caseChangeIds: caseChangeId === null ? [] : [caseChangeId],
+    }));
+}
+
+/** True where the drive meets the device's own socket without an adapter. */
+export function entersItself({ form }: Place, drive: Drive): boolean {
+  const size = driveForm(bare(drive));
+  return form.kind === 'module'
+    ? size.kind === 'module' && form.standOffsMm.includes(size.lengthMm)
+    : size.kind === form.kind;
+}
+
+/** The drive as it gets into the place: by itself, else through the first adapter that takes it. */
+export const seatedBuild = (place: Place, drive: Drive): Build =>
+  entersItself(place, drive) ? bare(drive) : (adapterBuilds(place, drive)[0] ?? bare(drive));
+
+/** All ways to cool a seated build with what is there, the plain one first. `pads` may be single ones or stacks. */
+export function cooledBuilds(place: Place, seated: Build, sinks: Heatsink[], pads: Pad[][]): Build[] {
+  const { form } = place;
+  if (form.kind !== 'module' || seated.drive.ownSink) return [seated];
+  const size = driveForm(seated);
+  const laid = (build: Build) => pads.map((stack) => ({ ...build, pads: stack }));
+  switch (form.sink.kind) {
+    case 'fixed':
+      return [seated, ...laid(seated)];
+    case 'impossible':
+      return [seated];
+    case 'required':
+    case 'optional':
+      return [
+        seated,
+        ...sinks
+          .filter(({ forLengthsMm }) => size.kind === 'module' && forLengthsMm.includes(size.lengthMm))
+          .flatMap((sink) => laid({ ...seated, sink })),
+      ];
+  }
+}
+
+/** Distance of the squeeze from the middle of its window, in half-windows: the nearer, the more either end may be off. */
+function offCentre(margins: Margin[]): number {
+  const margin = margins.find(({ id }) => id === 'squeeze');
+  if (!margin) return 0;
+  if (!margin.value.known || 'name' in margin.value || margin.limit.kind !== 'within') return Infinity;
+  const { from, to } = margin.limit;
+  if (!from.known || !to.known) return Infinity;
+  return Math.abs(margin.value.value - (from.value + to.value) / 2) / ((to.value - from.value) / 2);
+}
+
+export const partsOf = ({ drive, adapter, sink, pads }: Build) => [
+  drive,
+  ...(adapter ? [adapter] : []),
+  ...(sink ? [sink] : []),
+  ...pads,
+];
+
+/** Price of a build's parts in one currency, minor units; null where a part is priced in another. */
+export function priceMinor(build: Build, currency: string): number | null {
+  let minor = 0;
+  for (const { price } of partsOf(build)) {
+    if (price.currency !== currency) return null;
+    minor += price.minor;
+  }
+  return minor;
+}
+
+/** True where every part of the build lies on the shelf, as often as it is needed. */
+export function onShelf(build: Build): boolean {
+  const parts = partsOf(build);
+  return parts.every((part) => part.onShelf >= parts.filter(({ id }) => id === part.id).length);
+}
+
+type Cooled = { build: Build; worst: Margin | null; off: number };
+
+/**
+ * The build for this drive with the best worst margin over all sinks and pads that are there: verdict first, then the
+ * squeeze in the middle half of its window, then fewer parts, then the price. A drive that does not even plug in is not tried with
+ * sinks and pads: nothing laid on it would help.
+ */
+export function bestBuild(
+  setting: Setting,
+  drive: Drive,
+  { pads, sinks }: Accessories,
+): { build: Build; answer: FitAnswer } {
+  const place = placesSeen(setting, [])[0]!.place;
+  const seated = seatedBuild(place, drive);
+  const seen = placesSeen(setting, seated.caseChangeIds)[0]!.place;
+  const plain = worstMargin(plainMargins(setting, seated, seen))!;
+  const tried = cooledBuilds(
+    seen,
+    seated,
+    sinks,
+    pads.map((pad) => [pad]),
+  );
+  // A refused drive is shown with its first sensible build, so that its reason stands alone.
+  if (plain.verdict === 'over' || tried.length === 1) return { build: seated, answer: fit(setting, seated) };
+  let best: Cooled | null = null;
+  for (const build of tried) {
+    const margins = cooledMargins(setting, build, seen);
+    const next = { build, worst: worstMargin(margins), off: offCentre(margins) };
+    if (!best || better(next, best) < 0) best = next;
+  }
+  const chosen = best?.build ?? seated;
+  return { build: chosen, answer: fit(setting, chosen) };
+}
+
+const verdictOrder = ['clear', 'tight', 'unknown', 'over'];
+const place = (margin: Margin | null) => (margin ? verdictOrder.indexOf(margin.verdict) : 0);
+
+const cost = (build: Build) => partsOf(build).reduce((sum, { price }) => sum + price.minor, 0);
+
+function better(a: Cooled, b: Cooled): number {
+  return (
+    place(a.worst) - place(b.worst) ||
+    // In the middle half of the window one pad is as good as another: then the cheaper one.
+    Number(a.off > 0.5) - Number(b.off > 0.5) ||
+    (a.off > 0.5 ? a.off - b.off : 0) ||
+    partsOf(a.build).length - partsOf(b.build).length ||
+    cost(a.build) - cost(b.build) ||
+    a.off - b.off ||
+    (a.worst && b.worst ? compareMargins(b.worst, a.worst) : 0)
+  );
+}

@@ -1,0 +1,14 @@
+export { heatBands, nominalRun } from './bands';
+export type { Band, HeatCurve, HeatQuestion } from './bands';
+export { chipAreaMm2, thermalBody, throughPads } from './body';
+export type { Cooling, ThermalBody } from './body';
+export { build, nominal } from './build';
+export type { Built } from './build';
+export { throttleSteps } from './defaults';
+export { heatStored, heatToRoom, settled, stepper } from './network';
+export type { Network } from './network';
+export { runHeat } from './run';
+export type { Run } from './run';
+export { settle } from './settle';
+export type { Settled } from './settle';
+export { Activity, Workload, workloadOf, workloads } from './workload';

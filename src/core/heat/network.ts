@@ -1,0 +1,91 @@
+import { type Matrix, exponential, solve, zeros } from './matrix';
+
+/**
+ * A lumped thermal network: nodes with heat capacity (J/K), resistances between them (K/W), and resistances to the
+ * room. Temperatures in °C, heat in W, time in s.
+ */
+export type Network = {
+  names: string[];
+  capacityJPerK: number[];
+  between: { a: number; b: number; kPerW: number }[];
+  toRoom: { a: number; kPerW: number }[];
+};
+
+/** dT/dt = A·T + B·u with u = heat into each node, then the room's temperature. */
+function equations({ capacityJPerK, between, toRoom }: Network): { a: Matrix; b: Matrix } {
+  const size = capacityJPerK.length;
+  const a = zeros(size, size);
+  const b = zeros(size, size + 1);
+  const flow = (from: number, to: number, kPerW: number) => {
+    const rate = 1 / (kPerW * capacityJPerK[from]!);
+    a[from]![from]! -= rate;
+    a[from]![to]! += rate;
+  };
+  for (const { a: one, b: other, kPerW } of between) {
+    flow(one, other, kPerW);
+    flow(other, one, kPerW);
+  }
+  for (const { a: node, kPerW } of toRoom) {
+    const rate = 1 / (kPerW * capacityJPerK[node]!);
+    a[node]![node]! -= rate;
+    b[node]![size]! += rate;
+  }
+  for (let i = 0; i < size; i += 1) b[i]![i] = 1 / capacityJPerK[i]!;
+  return { a, b };
+}
+
+/** Settled temperatures under constant heat; null for a network from which heat cannot leave. */
+export function settled(network: Network, heatW: ArrayLike<number>, roomC: number): Float64Array | null {
+  const { a, b } = equations(network);
+  const right = Float64Array.from(
+    b,
+    (row) => -row.reduce((sum, factor, j) => sum + factor * (heatW[j] ?? roomC), 0),
+  );
+  return solve(a, right);
+}
+
+export type Stepper = {
+  stepS: number;
+  /** Moves `temperatures` on by one step under heat that stays constant in it; in place. */
+  advance: (temperatures: Float64Array, heatW: ArrayLike<number>, roomC: number) => void;
+};
+
+/**
+ * Exact steps for heat that is constant within each: T(t+Δ) = e^{AΔ}·T + ∫e^{As}ds·B·u, both read from the exponential
+ * of the matrix [[A, B], [0, 0]]·Δ (Van Loan 1978). The length of the step costs no accuracy; it is how often the
+ * drive looks at its temperature.
+ */
+export function stepper(network: Network, stepS: number): Stepper {
+  const size = network.names.length;
+  const { a, b } = equations(network);
+  const whole = zeros(2 * size + 1, 2 * size + 1);
+  for (let i = 0; i < size; i += 1) {
+    for (let j = 0; j < size; j += 1) whole[i]![j] = a[i]![j]! * stepS;
+    for (let j = 0; j <= size; j += 1) whole[i]![size + j] = b[i]![j]! * stepS;
+  }
+  const e = exponential(whole);
+  const next = new Float64Array(size);
+  return {
+    stepS,
+    advance: (temperatures, heatW, roomC) => {
+      for (let i = 0; i < size; i += 1) {
+        const row = e[i]!;
+        let sum = row[2 * size]! * roomC;
+        for (let j = 0; j < size; j += 1) sum += row[j]! * temperatures[j]! + row[size + j]! * heatW[j]!;
+        next[i] = sum;
+      }
+      temperatures.set(next);
+    },
+  };
+}
+
+/** Heat that leaves to the room at these temperatures, W. */
+export const heatToRoom = ({ toRoom }: Network, temperatures: ArrayLike<number>, roomC: number): number =>
+  toRoom.reduce((sum, { a, kPerW }) => sum + (temperatures[a]! - roomC) / kPerW, 0);
+
+/** Heat stored in the nodes above a temperature, J. */
+export const heatStored = (
+  { capacityJPerK }: Network,
+  temperatures: ArrayLike<number>,
+  fromC: number,
+): number => capacityJPerK.reduce((sum, capacity, i) => sum + capacity * (temperatures[i]! - fromC), 0);

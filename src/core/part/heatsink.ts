@@ -1,0 +1,46 @@
+import { z } from 'zod';
+import { Known } from '../margin';
+import { partBase } from './common';
+
+/**
+ * How a sink holds on: bands and clips press with a force, so the pad decides the distance; a frame is screwed
+ * together, so the distance is given and the pad has to fit it.
+ */
+export const SinkHold = z.discriminatedUnion('by', [
+  z.object({ by: z.literal('bands'), forceN: Known }),
+  z.object({ by: z.literal('clips'), forceN: Known }),
+  z.object({ by: z.literal('frame'), gapAboveBoardMm: Known }),
+]);
+export type SinkHold = z.infer<typeof SinkHold>;
+
+/** A heatsink for a module. Lengths in mm, areas in mm², mass in g. */
+export const Heatsink = z
+  .object({
+    schema: z.literal('jicara.heatsink/1'),
+    ...partBase,
+    forLengthsMm: z.array(z.number().positive().max(200)).min(1).max(8),
+    baseMm: Known,
+    /** Fins above the base; 0 for a plain plate. */
+    finsMm: Known,
+    /** Plate under the module with its pad, from the underside of the board; null for a sink on top only. */
+    underBoardMm: Known.nullable(),
+    hold: SinkHold,
+    massG: Known,
+    material: z.enum(['aluminium', 'copper']),
+    finnedAreaMm2: Known,
+    /** Board left free at the contacts and at the screw notch. */
+    leavesContactsMm: Known,
+    leavesScrewMm: Known,
+  })
+  .superRefine((sink, context) => {
+    for (const name of ['baseMm', 'massG', 'finnedAreaMm2'] as const)
+      if (sink[name].value <= 0)
+        context.addIssue({ code: 'custom', path: [name], message: 'It cannot be zero or less.' });
+    if (sink.baseMm.value + sink.finsMm.value > 60)
+      context.addIssue({
+        code: 'custom',
+        path: ['finsMm'],
+        message: 'A sink for a module is not higher than 60 mm.',
+      });
+  });
+export type Heatsink = z.infer<typeof Heatsink>;
