@@ -15,16 +15,23 @@ export const respond = (result: Result<unknown>): Response =>
 
 const mostBytes = 256 * 1024;
 
+/** Files of parts are larger than forms, and still bounded. */
+export const mostFileBytes = 12 * 1024 * 1024;
+
 /** The body of a request as JSON; too long or no JSON is a fault, never an exception. */
-export async function readJson(request: Request): Promise<Result<unknown>> {
+export async function readJson(request: Request, most = mostBytes): Promise<Result<unknown>> {
   const reader = request.body?.getReader();
   const chunks: Uint8Array[] = [];
   let length = 0;
   for (let part = await reader?.read(); part && !part.done; part = await reader?.read()) {
     length += part.value.length;
-    if (length > mostBytes) {
+    if (length > most) {
       await reader?.cancel();
-      return fault('too-long', 'This is more than a form holds.', 'Shorten it and send it again.');
+      return fault(
+        'too-long',
+        `This is more than ${Math.round(most / 1024)} KiB.`,
+        'Shorten it, or split the file, and send it again.',
+      );
     }
     chunks.push(part.value);
   }

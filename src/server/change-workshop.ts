@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { type Result, ok, refuse } from '@/core/result';
 import { Settings, Technician } from '@/core/workshop';
-import { loadShippedCatalogue } from './catalogue';
+import { loadShippedCatalogue } from './shipped';
 import type { Runtime } from './runtime';
 import { formFault } from './take-in-device';
 import { allTechnicians, readSettings, saveSettings, saveTechnician } from './workshop';

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { z } from 'zod';
 import { JobAct, nextAct } from '@/core/job';
 import { Settings, Technician } from '@/core/workshop';
-import { loadShippedCatalogue } from './catalogue';
+import { loadShippedCatalogue } from './shipped';
 import { doAct } from './do-act';
 import { loadContext } from './job-context';
 import { findJob } from './jobs';
@@ -30,7 +30,7 @@ export async function seedDemo(runtime: Runtime): Promise<void> {
   if ((await database.query("select 1 from setting where key = 'demo'")).length > 0) return;
   // A kill in the middle of the first start leaves part of a workshop that nobody has seen: it is begun again.
   await database.execute(
-    `truncate job_history, job, drive, pad, dock_case, device_profile, technician, setting;
+    `truncate job_history, job, part, device_profile, technician, setting;
      alter sequence job_number restart`,
   );
   const folder = join(runtime.projectFolder, 'demo');

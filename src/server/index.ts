@@ -1,4 +1,8 @@
-export { allProfiles } from './catalogue';
+export { FitRequest, answerFit } from './answer-fit';
+export { allProfiles, findProfile } from './devices';
+export { PartQuery, findParts, searchParts } from './parts';
+export type { PartPage } from './parts';
+export { partsForesight, rankedView } from './rank';
 export { addTechnician, bringInCatalogue, changeSettings } from './change-workshop';
 export { openDatabase } from './database';
 export { seedDemo } from './demo';
@@ -12,3 +16,6 @@ export { getRuntime, setRuntime } from './runtime';
 export type { Runtime } from './runtime';
 export { takeInDevice } from './take-in-device';
 export { benchView, frameView, jobView, partsView } from './views';
+export { putPart, putProfile, removePart } from './change-catalogue';
+export { ImportRequest, exportParts, importParts } from './exchange-parts';
+export type { ImportPreview } from './exchange-parts';

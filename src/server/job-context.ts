@@ -1,5 +1,9 @@
 import { type JobAct, type Loaded, expectedLayout } from '@/core/job';
-import { allCases, findDrives, findPads, findProfile } from './catalogue';
+import { type BuildIds, buildFrom } from '@/core/fit';
+import { type Drive, kindOf } from '@/core/part';
+import { profileOfJob } from './devices';
+import { findParts, partsOfKind } from './parts';
+import { finderOf } from './part-finder';
 import type { Sql } from './database';
 import type { StoredJob } from './jobs';
 import type { Runtime } from './runtime';
@@ -16,15 +20,17 @@ export async function loadContext(
   act?: JobAct,
 ): Promise<Loaded> {
   const { job } = state;
-  const profile = await findProfile(sql, job.takeIn.profileId);
+  const profile = await profileOfJob(sql, job.id);
   if (!profile) throw new Error('a job names a profile that is gone');
   const { working } = await readSettings(sql);
-  const wished = act?.kind === 'choose' ? act : null;
-  const drives = await findDrives(sql, given(job.choice?.driveId, wished?.driveId));
-  const pads = await findPads(sql, given(job.choice?.padId, wished?.padId));
-  const findDrive = (id: string) => drives.find((drive) => drive.id === id) ?? null;
-  const findPad = (id: string) => pads.find((pad) => pad.id === id) ?? null;
-  const drive = job.choice && findDrive(job.choice.driveId);
+  const named = [job.choice, act?.kind === 'choose' ? act : null].flatMap((ids) => ids ?? []);
+  const parts = await findParts(
+    sql,
+    named.flatMap(({ driveId, sinkId, padIds }) => given(driveId, sinkId, ...padIds)),
+  );
+  const findBuild = (ids: BuildIds) => buildFrom(ids, profile, finderOf(parts));
+  const drive =
+    parts.find((part): part is Drive => part.id === job.choice?.driveId && kindOf(part) === 'drive') ?? null;
   const source = job.dock && (await readSource(runtime, job.dock.old.benchLabel));
   const planned =
     !drive || !job.wish
@@ -36,8 +42,7 @@ export async function loadContext(
   return {
     profile,
     drive,
-    pad: job.choice?.padId ? findPad(job.choice.padId) : null,
-    cases: await allCases(sql),
+    cases: await partsOfKind(sql, 'case'),
     technicians: await allTechnicians(sql),
     at: runtime.now().toISOString(),
     by: working ?? '',
@@ -45,7 +50,6 @@ export async function loadContext(
     layout,
     layoutFault: planned?.ok === false ? planned.fault : null,
     layoutOrigin: layout ? (source ? 'read' : 'expected') : null,
-    findDrive,
-    findPad,
+    findBuild,
   };
 }

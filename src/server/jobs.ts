@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { DeviceProfile } from '@/core/device';
 import { HistoryEntry, Job, type JobLine, type JobState, jobState } from '@/core/job';
 import type { FactSetting } from '@/core/work';
 import type { Sql } from './database';
@@ -21,10 +22,12 @@ export async function nextJobId(sql: Sql): Promise<string> {
   return `Q-${String(row!.number).padStart(4, '0')}`;
 }
 
-export async function insertJob(sql: Sql, job: Job, at: string): Promise<void> {
+/** A new job, with the device profile as it stands now. */
+export async function insertJob(sql: Sql, job: Job, profile: DeviceProfile, at: string): Promise<void> {
   await sql.query(
-    `insert into job (id, profile_id, owner, promised_at, taken_in_at, document) values ($1, $2, $3, $4, $5, $6)`,
-    [job.id, job.takeIn.profileId, job.takeIn.owner, job.takeIn.promisedAt, at, job],
+    `insert into job (id, profile_id, owner, promised_at, taken_in_at, document, profile)
+     values ($1, $2, $3, $4, $5, $6, $7)`,
+    [job.id, job.takeIn.profileId, job.takeIn.owner, job.takeIn.promisedAt, at, job, profile],
   );
 }
 

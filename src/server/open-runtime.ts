@@ -7,6 +7,7 @@ import { seedDemo } from './demo';
 import { lockFolder } from './folder-lock';
 import { migrate, readMigrations } from './migrate';
 import type { Runtime } from './runtime';
+import { renewShipped } from './shipped';
 
 export type RuntimeOptions = {
   dataFolder: string;
@@ -32,6 +33,7 @@ export async function openRuntime(options: RuntimeOptions): Promise<Result<Runti
     lock.value();
     return migrated;
   }
+  await database.transaction((sql) => renewShipped(sql, join(options.projectFolder, 'demo')));
   const dock = new Dock(join(options.dataFolder, 'dock'), options.threads ?? workerThreads);
   const copies = new CopyRuns(dock);
   const streams = new Set<() => void>();
@@ -42,6 +44,7 @@ export async function openRuntime(options: RuntimeOptions): Promise<Result<Runti
     now: options.now ?? (() => new Date()),
     projectFolder: options.projectFolder,
     sources: new Map(),
+    shelves: null,
     docking: new Set(),
     streams,
     close: async () => {

@@ -2,6 +2,7 @@ import type { SourceSummary } from '@/core/job';
 import type { Dock } from '@/dock';
 import type { CopyRuns } from './copy-runs';
 import type { Database } from './database';
+import type { Shelves } from './shelves';
 
 /** All that a use case works with. Clock and threads are passed in, so that tests decide them. */
 export type Runtime = {
@@ -12,6 +13,8 @@ export type Runtime = {
   projectFolder: string;
   /** Old drives do not change while they lie on the dock: read once. */
   sources: Map<string, SourceSummary>;
+  /** Drives, pads and sinks as they were last read. */
+  shelves: Shelves | null;
   /** Docking makes drives: one at a time for each job. */
   docking: Set<string>;
   /** Open event streams, ended at shutdown. */

@@ -1,6 +1,6 @@
 import { fit } from '@/core/fit';
 import { planCopy } from '@/core/disk';
-import type { JobAct } from '@/core/job';
+import { type JobAct, settingOfJob } from '@/core/job';
 import { forecastSectors } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
 import { lookInside, switchOn } from '@/core/simulator';
@@ -147,17 +147,10 @@ async function switchDeviceOn(runtime: Runtime, { stored, context }: Checked): P
         lookInside(drive, reading, context.profile.startFile),
       )
     : null;
-  const answer =
-    context.drive &&
-    fit({
-      profile: context.profile,
-      measures: job.measures,
-      drive: context.drive,
-      pad: context.pad,
-      old: null,
-    });
-  const chain = answer?.margins.find(({ id }) => id === 'read-speed')?.value;
-  const rate = chain?.known && 'value' in chain ? chain.value : 0;
+  const build = job.choice && context.findBuild(job.choice);
+  const answer = build && fit(settingOfJob(job, context.profile, job.choice!.placeId), build);
+  const chain = answer?.speed.rate;
+  const rate = chain?.known ? chain.value : 0;
   const luck = (seedOf(job.id) % 97) / 97;
   await record(runtime, job.id, context.by, {
     kind: 'switched-on',

@@ -1,7 +1,7 @@
 import { TakeInForm, newJob, takeInFacts } from '@/core/job';
 import { type Result, ok, refuse } from '@/core/result';
 import { screwsAtStart } from '@/core/work';
-import { findProfile } from './catalogue';
+import { findProfile } from './devices';
 import { appendHistory, insertJob, nextJobId } from './jobs';
 import type { Runtime } from './runtime';
 import { readSettings } from './workshop';
@@ -33,7 +33,7 @@ export async function takeInDevice(runtime: Runtime, form: unknown): Promise<Res
     if (!profile) return refuse('not-found', 'This device is not known here.', 'Choose one from the list.');
     const job = newJob(await nextJobId(sql), takeIn);
     const at = runtime.now().toISOString();
-    await insertJob(sql, job, at);
+    await insertJob(sql, job, profile, at);
     await appendHistory(sql, job.id, {
       at,
       by: settings.working,

@@ -6,10 +6,11 @@ import {
   benchCard,
   makeView,
 } from '@/core/job';
-import { allDrives, allPads, hasProfiles } from './catalogue';
+import { hasProfiles } from './devices';
 import { loadContext } from './job-context';
 import { type StoredJob, findJob, jobLines, openJobIds } from './jobs';
 import type { Runtime } from './runtime';
+import { shelves } from './shelves';
 import { allTechnicians, readSettings } from './workshop';
 
 /** What stands around every screen: who works, how it counts, and the jobs that can be found. */
@@ -50,7 +51,7 @@ export async function benchView(runtime: Runtime): Promise<BenchView> {
   return { frame, cards, handedOver };
 }
 
-export const partsView = async ({ database }: Runtime): Promise<PartsView> => ({
-  drives: await allDrives(database),
-  pads: await allPads(database),
-});
+export const partsView = async (runtime: Runtime): Promise<PartsView> => {
+  const { pads, sinks } = await shelves(runtime);
+  return { pads, sinks };
+};

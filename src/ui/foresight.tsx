@@ -1,14 +1,16 @@
-import { useMemo } from 'react';
+import { useEffect, useState } from 'react';
 import type { DeviceProfile } from '@/core/device';
-import { type PartsAnswers, type PartsView, foresee, foreseeParts, handworkSpread } from '@/core/job';
+import { type PartsAnswers, type PartsForesight, foresee, handworkSpread } from '@/core/job';
+import { padWords } from '@/core/stack';
 import { showBytes, showDuration, showMoney } from '@/core/units';
 import type { Settings } from '@/core/workshop';
+import type { AskParts } from './job/station-props';
 import type { Answered } from './take-in-typed';
 
-type Props = { profile: DeviceProfile; parts: PartsView; answered: Answered; settings: Settings };
+type Props = { profile: DeviceProfile; askParts: AskParts; answered: Answered; settings: Settings };
 
 /** What the answers given so far will hold up, and a first guess of time and price; it thinks along while one types. */
-export function Foresight({ profile, parts, answered, settings }: Props) {
+export function Foresight({ profile, askParts, answered, settings }: Props) {
   const { holds, handMinutes } = foresee(profile, answered.device);
   const seconds = (share: number) => showDuration(handMinutes * 60 * share);
   return (
@@ -28,7 +30,7 @@ export function Foresight({ profile, parts, answered, settings }: Props) {
       )}
       <h2 className="mt-3 text-[17px]">Parts for it</h2>
       {answered.parts ? (
-        <Parts profile={profile} parts={parts} asked={answered.parts} settings={settings} />
+        <Parts profile={profile} askParts={askParts} asked={answered.parts} settings={settings} />
       ) : (
         <p className="text-[14px] text-soft">Type the size wanted: what fits is looked up at once.</p>
       )}
@@ -43,26 +45,31 @@ export function Foresight({ profile, parts, answered, settings }: Props) {
   );
 }
 
-function Parts({ profile, parts, asked, settings }: Omit<Props, 'answered'> & { asked: PartsAnswers }) {
+function Parts({ profile, askParts, asked, settings }: Omit<Props, 'answered'> & { asked: PartsAnswers }) {
   const { locale, currency } = settings;
-  const { wantedGB, dataToKeep, oldDrive } = asked;
-  const { formFactor, labelGB, usedBytes } = oldDrive;
-  const { offered, fitting, cheapest, nearest } = useMemo(
-    () =>
-      foreseeParts(
-        profile,
-        { wantedGB, dataToKeep, oldDrive: { formFactor, labelGB, usedBytes } },
-        parts,
-        currency,
-      ),
-    [profile, parts, wantedGB, dataToKeep, formFactor, labelGB, usedBytes, currency],
-  );
-  const size = showBytes(wantedGB * 1e9, { locale });
+  const key = JSON.stringify({ ...asked, profileId: profile.id });
+  const [known, setKnown] = useState<{ key: string; parts: PartsForesight | null } | null>(null);
+  useEffect(() => {
+    let current = true;
+    const timer = setTimeout(() => {
+      void askParts(JSON.parse(key) as PartsAnswers & { profileId: string }).then(
+        (parts) => current && setKnown({ key, parts }),
+      );
+    }, 150);
+    return () => {
+      current = false;
+      clearTimeout(timer);
+    };
+  }, [askParts, key]);
+  const size = showBytes(asked.wantedGB * 1e9, { locale });
+  if (!known) return <p className="text-[14px] text-soft">Looking what fits…</p>;
+  if (!known.parts)
+    return <p className="text-[14px] text-soft">What fits could not be asked; it is asked again at Fit.</p>;
+  const { offered, fitting, cheapest, nearest } = known.parts;
   if (offered === 0)
     return <p className="font-semibold text-over">No drive of {size} or more is in the catalogue.</p>;
   if (!cheapest) {
-    const worst = nearest?.answer.worst;
-    const unknown = worst?.verdict === 'unknown';
+    const unknown = nearest?.worst.verdict === 'unknown';
     return (
       <p>
         <b className={unknown ? undefined : 'text-over'}>
@@ -71,23 +78,30 @@ function Parts({ profile, parts, asked, settings }: Omit<Props, 'answered'> & { 
         {nearest && (
           <span className="text-[14px] text-soft">
             {unknown
-              ? `Missing: ${worst.missing[0]?.what ?? worst.what.toLowerCase()}.`
-              : `Nearest: ${nearest.drive.maker} ${nearest.drive.model}, over in ${nearest.answer.worst.what.toLowerCase()}.`}
+              ? `Missing: ${nearest.worst.missing[0]?.what ?? nearest.worst.what.toLowerCase()}.`
+              : `Nearest: ${nearest.build.drive.maker} ${nearest.build.drive.model}, over in ${nearest.worst.what.toLowerCase()}.`}
           </span>
         )}
       </p>
     );
   }
-  const { drive, pad } = cheapest.candidate;
+  const { drive, pads, sink, adapter } = cheapest.build;
+  const extras = [
+    adapter?.model,
+    sink?.model,
+    pads.length > 0 ? `a pad of ${padWords(pads)} mm` : null,
+  ].filter(Boolean);
   return (
     <p>
       {fitting} of {offered} drives of {size} or more fit, from{' '}
       <b className="figures whitespace-nowrap">
-        {cheapest.price.map((money) => showMoney(money, locale)).join(' and ')}
+        {cheapest.minor === null
+          ? showMoney(drive.price, locale)
+          : showMoney({ minor: cheapest.minor, currency }, locale)}
       </b>{' '}
       <span className="text-[14px] text-soft">
         ({drive.maker} {drive.model} {showBytes(drive.labelGB * 1e9, { locale })}
-        {pad ? ` with a pad of ${pad.freeThicknessMm.value.toFixed(1)} mm` : ''})
+        {extras.length > 0 ? ` with ${extras.join(', ')}` : ''})
       </span>
     </p>
   );

@@ -39,7 +39,11 @@ const originWords = (margin: Margin): string[] => {
   if (margin.value.known) lines.push(`Value: ${margin.value.origin.note}`);
   const { limit } = margin;
   const bounds =
-    limit.kind === 'one-of' || limit.kind === 'version-at-least' ? [limit] : limit.kind === 'within' ? [limit.from, limit.to] : [limit.limit];
+    limit.kind === 'one-of' || limit.kind === 'version-at-least'
+      ? [limit]
+      : limit.kind === 'within'
+        ? [limit.from, limit.to]
+        : [limit.limit];
   const notes = bounds.flatMap((bound) => ('origin' in bound ? [bound.origin.note] : []));
   if (notes.length > 0) lines.push(`Limit: ${[...new Set(notes)].join('; ')}`);
   return lines;
@@ -122,7 +126,8 @@ export function MarginList({
 }) {
   const sorted = [...margins].sort(compareMargins);
   // What is simply right, a key or a length, needs no bar: it is said in one place at the end.
-  const simple = sorted.filter(({ verdict, limit }) =>
+  const simple = sorted.filter(
+    ({ verdict, limit }) =>
       verdict === 'clear' && (limit.kind === 'one-of' || limit.kind === 'version-at-least'),
   );
   const measured = sorted.filter((margin) => !simple.includes(margin));

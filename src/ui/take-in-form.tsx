@@ -2,8 +2,8 @@
 import { useState } from 'react';
 import { Controller, type Resolver, useForm, useWatch } from 'react-hook-form';
 import type { DeviceProfile } from '@/core/device';
-import type { PartsView, TakeIn } from '@/core/job';
-import { heightClasses, parseSizeCode } from '@/core/part';
+import type { TakeIn } from '@/core/job';
+import { heightClasses, parseFormFactor } from '@/core/part';
 import type { Settings } from '@/core/workshop';
 import { Button } from './button';
 import { Choice } from './choice';
@@ -11,6 +11,7 @@ import { Field } from './field';
 import { Foresight } from './foresight';
 import { StationFrame } from './station-frame';
 import { type Typed, readTyped, startTyped } from './take-in-typed';
+import type { AskParts } from './job/station-props';
 import { useKeys } from './use-keys';
 
 const asked: { value: TakeIn['card']; label: string }[] = [
@@ -25,7 +26,7 @@ const yesNo: { value: 'yes' | 'no'; label: string }[] = [
 
 type Props = {
   profiles: DeviceProfile[];
-  parts: PartsView;
+  askParts: AskParts;
   initial: TakeIn | null;
   settings: Settings;
   now: string;
@@ -35,7 +36,15 @@ type Props = {
 };
 
 /** Taking in: few large choices in the order one would ask an owner, with what follows from them beside it. */
-export function TakeInForm({ profiles, parts, initial, settings, submitWords, onSubmit, onCancel }: Props) {
+export function TakeInForm({
+  profiles,
+  askParts,
+  initial,
+  settings,
+  submitWords,
+  onSubmit,
+  onCancel,
+}: Props) {
   const [sending, setSending] = useState(false);
   const resolver: Resolver<Typed> = async (typed) => {
     const { takeIn, faults } = readTyped(typed, settings.timeZone);
@@ -104,7 +113,9 @@ export function TakeInForm({ profiles, parts, initial, settings, submitWords, on
     >
       <StationFrame
         aside={
-          profile && <Foresight profile={profile} parts={parts} answered={answered} settings={settings} />
+          profile && (
+            <Foresight profile={profile} askParts={askParts} answered={answered} settings={settings} />
+          )
         }
         actions={
           <>
@@ -146,7 +157,7 @@ export function TakeInForm({ profiles, parts, initial, settings, submitWords, on
             {...register('owner')}
             error={error('owner')}
           />
-          <div className="grid grid-cols-2 gap-3">
+          <div className="grid grid-cols-[1.3fr_1fr_0.8fr] gap-3">
             <Field
               label="Where does it live?"
               autoComplete="off"
@@ -155,6 +166,14 @@ export function TakeInForm({ profiles, parts, initial, settings, submitWords, on
               error={error('place')}
             />
             <Field label="Serial number" autoComplete="off" {...register('serial')} error={error('serial')} />
+            <Field
+              label="System"
+              placeholder="4.2.1"
+              autoComplete="off"
+              title="System version as the device shows it"
+              {...register('version')}
+              error={error('version')}
+            />
           </div>
           <div className="grid grid-cols-[1fr_120px] items-end gap-3 md:grid-cols-[minmax(max-content,1fr)_minmax(0,150px)]">
             {choice('wish', 'What is wanted?', [
@@ -166,7 +185,7 @@ export function TakeInForm({ profiles, parts, initial, settings, submitWords, on
           {choice('keep', 'Is there data to keep?', yesNo)}
           <div className="grid grid-cols-3 gap-3 col-span-full">
             <Field
-              label="Old drive, size code"
+              label="Old drive, form factor"
               {...register('formFactor')}
               error={error('formFactor')}
               hint={sizeWords(typed.formFactor)}
@@ -220,8 +239,9 @@ export function TakeInForm({ profiles, parts, initial, settings, submitWords, on
 
 /** The size code decoded as one types. */
 function sizeWords(code: string): string {
-  const parsed = parseSizeCode(code);
-  if (!parsed.ok) return 'such as 2242-S3-M';
+  const parsed = parseFormFactor(code);
+  if (!parsed.ok) return 'such as 2242-S3-M or 3.5-inch';
+  if (parsed.value.kind !== 'module') return `a drive of ${parsed.value.kind}`;
   const { widthMm, lengthMm, heightClass, sides, keys } = parsed.value;
   return `${widthMm} × ${lengthMm} mm, ${sides}-sided, chips to ${heightClasses[heightClass]?.topMm} mm, key ${keys.join(' and ')}`;
 }

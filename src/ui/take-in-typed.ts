@@ -1,5 +1,6 @@
 import type { DeviceProfile } from '@/core/device';
 import { type DeviceAnswers, type PartsAnswers, type TakeIn, TakeInForm as TakeInSchema } from '@/core/job';
+import { parseFormFactor } from '@/core/part';
 import { clip, parseBytes, parseDecimal, showBytes } from '@/core/units';
 import { isoToLocal, localToIso } from './zoned-time';
 
@@ -20,11 +21,18 @@ export type Typed = {
   swollen: TakeIn['swollen'];
   consent: 'yes' | 'no';
   charge: string;
+  version: string;
   promised: string;
   note: string;
 };
 
 export type Faults = Partial<Record<keyof Typed, string>>;
+
+/** A form factor as it is written, whatever case was typed; what does not read stays for the fault to quote. */
+function tidyFormFactor(text: string): string {
+  const parsed = parseFormFactor(text);
+  return parsed.ok ? parsed.value.code : text.trim();
+}
 
 /** Whole label gigabytes from "512 GB", "2 TB" or a bare number of gigabytes. */
 function gigabytes(text: string): number | string {
@@ -40,6 +48,7 @@ const fieldOf: Record<string, keyof Typed> = {
   'oldDrive.labelGB': 'label',
   'oldDrive.usedBytes': 'used',
   chargePercent: 'charge',
+  systemVersion: 'version',
   promisedAt: 'promised',
 };
 
@@ -79,12 +88,13 @@ export function readTyped(typed: Typed, timeZone: string): Read {
     wish: typed.wish,
     wantedGB: sized('wanted'),
     dataToKeep: typed.keep === 'yes',
-    oldDrive: { formFactor: typed.formFactor.trim().toUpperCase(), labelGB: sized('label'), usedBytes },
+    oldDrive: { formFactor: tidyFormFactor(typed.formFactor), labelGB: sized('label'), usedBytes },
     encryption: typed.encryption,
     card: typed.card,
     swollen: typed.swollen,
     consent: typed.consent === 'yes',
     chargePercent,
+    systemVersion: typed.version.trim() || null,
     promisedAt,
     note: typed.note,
   };
@@ -109,7 +119,10 @@ export function readTyped(typed: Typed, timeZone: string): Read {
         consent,
         chargePercent: faults.charge === undefined ? chargePercent : null,
       },
-      parts: sizesWrong === undefined ? { wantedGB, dataToKeep, oldDrive } : null,
+      parts:
+        sizesWrong === undefined
+          ? { wantedGB, dataToKeep, oldDrive, systemVersion: form.systemVersion }
+          : null,
     },
   };
 }
@@ -133,6 +146,7 @@ export function startTyped(initial: TakeIn | null, profiles: DeviceProfile[], ti
     swollen: initial?.swollen ?? 'unknown',
     consent: initial?.consent ? 'yes' : 'no',
     charge: initial?.chargePercent == null ? '' : String(initial.chargePercent),
+    version: initial?.systemVersion ?? '',
     promised: initial?.promisedAt ? isoToLocal(initial.promisedAt, timeZone) : '',
     note: initial?.note ?? '',
   };

@@ -33,7 +33,7 @@ afterAll(async () => {
 });
 
 it('is killed in the middle of a copy, says so, goes on with one key, and ends identical', async () => {
-  expect(await act(app, id, { kind: 'choose', driveId: 'ostrel-marl-2000', padId: 'lindrel-soft-250' })).toBe(
+  expect(await act(app, id, { kind: 'choose', driveId: 'ostrel-marl-2000', padIds: ['lindrel-soft-250'] })).toBe(
     'ok',
   );
   expect(await act(app, id, { kind: 'lay-out', holdBackPercent: 0 })).toBe('ok');

@@ -49,7 +49,7 @@ it('a profile without a cover height is unknown, with how to measure it, until i
   await visit(page, '/jobs/Q-0415/fit');
   await page.getByText('Not known yet.').waitFor();
   await page.getByText('Lay putty on the drive').first().waitFor();
-  expect(await act(app, 'Q-0415', { kind: 'choose', driveId: 'tolvane-skiff-1000', padId: null })).toBe(
+  expect(await act(app, 'Q-0415', { kind: 'choose', driveId: 'tolvane-skiff-1000', padIds: [] })).toBe(
     'fit-unknown',
   );
   // The main action leads to the measure that is missing.

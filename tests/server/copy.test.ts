@@ -11,7 +11,7 @@ const view = async () => (await jobView(workshop.runtime, id))!;
 beforeAll(async () => {
   workshop = await openWorkshop();
   const { runtime } = workshop;
-  await act(runtime, id, { kind: 'choose', driveId: 'ostrel-marl-2000', padId: 'lindrel-soft-250' });
+  await act(runtime, id, { kind: 'choose', driveId: 'ostrel-marl-2000', padIds: ['lindrel-soft-250'] });
   await act(runtime, id, { kind: 'lay-out', holdBackPercent: 0 });
   for (let now = await view(); now.current === 'open'; now = await view()) {
     await act(runtime, id, { kind: 'step', stepId: now.nextActId });
@@ -34,7 +34,7 @@ describe('a copy', () => {
   it('is not docked twice, and a job that has drives on the dock keeps its choice', async () => {
     const { runtime } = workshop;
     expect(await act(runtime, id, { kind: 'dock', caseId: 'tarn-5' })).toBe('docked');
-    expect(await act(runtime, id, { kind: 'choose', driveId: 'ostrel-marl-1000', padId: null })).toBe(
+    expect(await act(runtime, id, { kind: 'choose', driveId: 'ostrel-marl-1000', padIds: [] })).toBe(
       'docked',
     );
     expect(await act(runtime, id, { kind: 'step-back' })).toBe('docked');

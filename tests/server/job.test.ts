@@ -81,11 +81,11 @@ describe('a job on the server', () => {
   it('runs from taking in to the sheet with real bytes, and every fact is in the history', async () => {
     const { runtime } = workshop;
     const id = await taken();
-    expect(await act(runtime, id, { kind: 'choose', driveId: 'kelvane-dusk-1000', padId: null })).toBe(
+    expect(await act(runtime, id, { kind: 'choose', driveId: 'kelvane-dusk-1000', padIds: [] })).toBe(
       'does-not-fit',
     );
     expect(
-      await act(runtime, id, { kind: 'choose', driveId: 'ostrel-marl-1000', padId: 'lindrel-soft-250' }),
+      await act(runtime, id, { kind: 'choose', driveId: 'ostrel-marl-1000', padIds: ['lindrel-soft-250'] }),
     ).toBe('ok');
     expect(await act(runtime, id, { kind: 'lay-out', holdBackPercent: 5 })).toBe('ok');
     expect((await view(id)).layoutOrigin).toBe('expected');

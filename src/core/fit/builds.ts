@@ -1,7 +1,7 @@
 import type { Place } from '../device';
 import { type Margin, compareMargins, worstMargin } from '../margin';
-import type { Adapter, Drive, Heatsink, Pad } from '../part';
-import { type FitAnswer, cooledMargins, fit, plainMargins } from './fit';
+import { type Drive, type Heatsink, type Pad, chipTop } from '../part';
+import { cooledFit } from './fit';
 import { driveForm } from './plug';
 import { type Build, type Setting, bare, placesSeen } from './question';
 
@@ -94,36 +94,53 @@ export function onShelf(build: Build): boolean {
 
 type Cooled = { build: Build; worst: Margin | null; off: number };
 
+/** What of a drive decides how it is best cooled: drives that are alike in it are searched for once. */
+function coolingKey({ drive, adapter }: Build, { measures }: Setting): string {
+  const chips = chipTop(drive);
+  const heights = chips ? `${chips.value} ${chips.minus} ${chips.plus}` : '';
+  const gap = measures.gap?.driveId === drive.id ? drive.id : '';
+  return `${drive.formFactor} ${heights} ${drive.ownSink ? drive.id : ''} ${adapter?.id ?? ''} ${gap}`;
+}
+
+const searched = new WeakMap<Setting, WeakMap<Accessories, Map<string, Pick<Build, 'sink' | 'pads'>>>>();
+
+function memoryOf(setting: Setting, accessories: Accessories): Map<string, Pick<Build, 'sink' | 'pads'>> {
+  const bySetting =
+    searched.get(setting) ?? new WeakMap<Accessories, Map<string, Pick<Build, 'sink' | 'pads'>>>();
+  searched.set(setting, bySetting);
+  const memory = bySetting.get(accessories) ?? new Map<string, Pick<Build, 'sink' | 'pads'>>();
+  bySetting.set(accessories, memory);
+  return memory;
+}
+
 /**
  * The build for this drive with the best worst margin over all sinks and pads that are there: verdict first, then the
- * squeeze in the middle half of its window, then fewer parts, then the price. A drive that does not even plug in is not tried with
- * sinks and pads: nothing laid on it would help.
+ * squeeze in the middle half of its window, then fewer parts, then the price.
  */
-export function bestBuild(
-  setting: Setting,
-  drive: Drive,
-  { pads, sinks }: Accessories,
-): { build: Build; answer: FitAnswer } {
+export function bestBuild(setting: Setting, drive: Drive, accessories: Accessories): Build {
   const place = placesSeen(setting, [])[0]!.place;
   const seated = seatedBuild(place, drive);
   const seen = placesSeen(setting, seated.caseChangeIds)[0]!.place;
-  const plain = worstMargin(plainMargins(setting, seated, seen))!;
+  const memory = memoryOf(setting, accessories);
+  const key = coolingKey(seated, setting);
+  const known = memory.get(key);
+  if (known) return { ...seated, ...known };
+  let best: Cooled | null = null;
   const tried = cooledBuilds(
     seen,
     seated,
-    sinks,
-    pads.map((pad) => [pad]),
+    accessories.sinks,
+    accessories.pads.map((pad) => [pad]),
   );
-  // A refused drive is shown with its first sensible build, so that its reason stands alone.
-  if (plain.verdict === 'over' || tried.length === 1) return { build: seated, answer: fit(setting, seated) };
-  let best: Cooled | null = null;
-  for (const build of tried) {
-    const margins = cooledMargins(setting, build, seen);
-    const next = { build, worst: worstMargin(margins), off: offCentre(margins) };
-    if (!best || better(next, best) < 0) best = next;
-  }
+  if (tried.length > 1)
+    for (const build of tried) {
+      const margins = cooledFit(setting, build, seen).margins;
+      const next = { build, worst: worstMargin(margins), off: offCentre(margins) };
+      if (!best || better(next, best) < 0) best = next;
+    }
   const chosen = best?.build ?? seated;
-  return { build: chosen, answer: fit(setting, chosen) };
+  memory.set(key, { sink: chosen.sink, pads: chosen.pads });
+  return chosen;
 }
 
 const verdictOrder = ['clear', 'tight', 'unknown', 'over'];

@@ -35,7 +35,12 @@ function heightMargins(form: ModuleForm, { adapter, drive }: Build, layers: Laye
           : 'Choose a lower sink or a thinner pad.';
   const margins = [
     atMost(
-      { id: 'cover', what: 'Height under the cover', unit: 'mm', remedy: `${remedy}${measureWhat(layers)}` },
+      {
+        id: 'cover',
+        what: 'Height under the cover',
+        unit: 'mm',
+        remedy: () => `${remedy}${measureWhat(layers)}`,
+      },
       layers.top,
       layers.cover,
     ),
@@ -175,7 +180,12 @@ function padMargins(form: ModuleForm, { pads, drive }: Build, size: ModuleSize, 
   const squeeze = layers.squeeze ?? missing('no pad is chosen', 'Choose a pad below the cut.');
   const margins = [
     within(
-      { id: 'squeeze', what: 'Pad squeeze', unit: '%', remedy: padRemedy(drive.model, size, layers, window) },
+      {
+        id: 'squeeze',
+        what: 'Pad squeeze',
+        unit: '%',
+        remedy: () => padRemedy(drive.model, size, layers, window),
+      },
       squeeze,
       exact(window.from, origin),
       exact(window.to, origin),

@@ -1,7 +1,7 @@
 import type { Place, Revision } from '../device';
 import { systemPartsBytes } from '../disk';
 import { type Margin, type Missing, compareMargins, worstMargin } from '../margin';
-import { freeShownBytes } from '../part';
+import { chipTop, freeShownBytes } from '../part';
 import { acceptanceMargins } from './acceptance';
 import { capacityMargins } from './capacity';
 import { coolingMargins } from './cooling';
@@ -23,23 +23,48 @@ export type FitAnswer = {
 };
 
 /** Bytes that the device will show as free; beside the system's own drive nothing of the system stands. */
-const freeBytes = ({ profile }: Setting, { drive }: Build, place: Place): number =>
+export const freeBytes = ({ profile }: Setting, { drive }: Build, place: Place): number =>
   freeShownBytes(driveBytes(drive), place.role === 'system' ? systemPartsBytes(profile.deliveredParts) : 0);
 
-export const layersIn = (setting: Setting, build: Build, place: Place): Layers | null => {
-  const size = driveForm(build);
-  return place.form.kind === 'module' && size.kind === 'module'
-    ? layersOf(place.form, setting, build, size)
-    : null;
-};
+type Cooled = { layers: Layers | null; margins: Margin[] };
 
-/** What depends on sink and pads: heights, squeeze, force. */
-export function cooledMargins(setting: Setting, build: Build, place: Place): Margin[] {
+const cooledBefore = new WeakMap<Place, Map<string, Cooled>>();
+const mostRemembered = 4000;
+
+const numbers = new WeakMap<object, number>();
+let lastNumber = 0;
+
+/** A number for a part by what it is, not by its id: a part of the same id with another figure is another part. */
+function numberOf(part: object | null | undefined): number {
+  if (!part) return 0;
+  const known = numbers.get(part) ?? (lastNumber += 1);
+  numbers.set(part, known);
+  return known;
+}
+
+/** What of a build decides heights and squeeze: builds that are alike in it share their layers and margins. */
+function layersKey({ measures }: Setting, { drive, adapter, sink, pads }: Build): string {
+  const chips = chipTop(drive);
+  const heights = chips ? `${chips.value} ${chips.minus} ${chips.plus} ${chips.origin.note}` : '';
+  const own = `${numberOf(drive.ownSink)} ${measures.gap?.driveId === drive.id ? drive.id : ''}`;
+  const laid = pads.map(numberOf).join(' ');
+  return `${drive.formFactor}|${drive.model}|${heights}|${own}|${numberOf(adapter)}|${numberOf(sink)}|${laid}`;
+}
+
+/** Layers, and the margins that depend on sink and pads: heights, squeeze, force. Remembered by place and build. */
+export function cooledFit(setting: Setting, build: Build, place: Place): Cooled {
   const size = driveForm(build);
-  const layers = layersIn(setting, build, place);
-  return layers && place.form.kind === 'module' && size.kind === 'module'
-    ? coolingMargins(place.form, build, size, layers)
-    : [];
+  if (place.form.kind !== 'module' || size.kind !== 'module') return { layers: null, margins: [] };
+  const memory = cooledBefore.get(place) ?? new Map<string, Cooled>();
+  cooledBefore.set(place, memory);
+  const key = layersKey(setting, build);
+  const known = memory.get(key);
+  if (known) return known;
+  const layers = layersOf(place.form, setting, build, size);
+  const cooled = { layers, margins: coolingMargins(place.form, build, size, layers) };
+  if (memory.size >= mostRemembered) memory.clear();
+  memory.set(key, cooled);
+  return cooled;
 }
 
 /** What no sink and no pad changes: does it plug in, is it accepted, is it large and fast enough. */
@@ -53,13 +78,13 @@ export function plainMargins(setting: Setting, build: Build, place: Place): Marg
 }
 
 function fitAt(setting: Setting, build: Build, place: Place): FitAnswer {
-  const layers = layersIn(setting, build, place);
+  const { layers, margins: cooled } = cooledFit(setting, build, place);
   const heat = heatOf(setting, build, place, layers);
   const speed = speedOf(place, build, heat?.known ? heat.settled.keptShare : null);
   const free = freeBytes(setting, build, place);
   const margins = [
     ...plugMargins(setting, build, place),
-    ...cooledMargins(setting, build, place),
+    ...cooled,
     ...speedMargins(place, build, speed),
     ...acceptanceMargins(setting, build, place),
     ...capacityMargins(setting, build, place, free),

@@ -1,7 +1,7 @@
 export { listName } from './acceptance';
 export { bestBuild, cooledBuilds, entersItself, onShelf, partsOf, priceMinor, seatedBuild } from './builds';
 export type { Accessories } from './builds';
-export { fit, layersIn } from './fit';
+export { fit } from './fit';
 export type { FitAnswer } from './fit';
 export { coolingOf } from './heat';
 export type { HeatAnswer } from './heat';
@@ -20,8 +20,8 @@ export {
   settingOf,
 } from './question';
 export type { Build, OldDrive, PartFinder, Setting } from './question';
-export { candidateOf, fasterGain, nextSize, rankDrives, whyNot } from './rank';
-export type { Candidate, RankWish } from './rank';
+export { fasterGain, judgeDrive, nextSize, rankDrives, sortCandidates, whyNot } from './rank';
+export type { CandidateLine, RankWish } from './rank';
 export { changeMinutes, remedies } from './remedy';
 export type { Change, Remedy, RemedyShelf } from './remedy';
 export { shoppingList } from './shopping';

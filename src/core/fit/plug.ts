@@ -13,39 +13,47 @@ export const enteringForm = ({ drive, adapter }: Build): FormFactor =>
 export const driveForm = ({ drive }: Build): FormFactor => unsafeValue(formFactorOf(drive.formFactor));
 
 /** Does it go in? Form factor, protocol, and for modules key, length against stand-offs, width, sides. */
-export function plugMargins(setting: Setting, build: Build, place: Place): Margin[] {
+export const plugMargins = (setting: Setting, build: Build, place: Place): Margin[] => [
+  ...plugChecks(setting, build, place),
+];
+
+/** The first check that it fails, which is the worst margin there can be; null where it goes in. */
+export function firstRefusal(setting: Setting, build: Build, place: Place): Margin | null {
+  for (const margin of plugChecks(setting, build, place)) if (margin.verdict === 'over') return margin;
+  return null;
+}
+
+/** The checks one by one, so that whoever needs only the first refusal works out no more. */
+function* plugChecks(setting: Setting, build: Build, place: Place): Generator<Margin> {
   const entering = enteringForm(build);
   const protocol = build.adapter?.enters.protocol ?? build.drive.protocol;
-  const margins = [
-    oneOf(
-      {
-        id: 'protocol',
-        what: 'Protocol',
-        unit: 'none',
-        remedy: `Choose a drive that speaks ${place.protocols.join(' or ')}: modules look alike.`,
-      },
-      named(protocol, sheet(build.drive)),
-      place.protocols,
-      profileOrigin,
-    ),
-    oneOf(
-      {
-        id: 'form-factor',
-        what: 'Form factor',
-        unit: 'none',
-        remedy: place.adapters[0]
-          ? `This place takes ${formWords(place)}; another form factor needs an adapter, such as ${place.adapters[0].adapter.model}.`
-          : `This place takes ${formWords(place)}.`,
-      },
-      named(entering.kind === 'module' ? 'module' : entering.kind, specification(entering.code)),
-      [place.form.kind],
-      profileOrigin,
-    ),
-  ];
+  yield oneOf(
+    {
+      id: 'protocol',
+      what: 'Protocol',
+      unit: 'none',
+      remedy: `Choose a drive that speaks ${place.protocols.join(' or ')}: modules look alike.`,
+    },
+    named(protocol, sheet(build.drive)),
+    place.protocols,
+    profileOrigin,
+  );
+  yield oneOf(
+    {
+      id: 'form-factor',
+      what: 'Form factor',
+      unit: 'none',
+      remedy: place.adapters[0]
+        ? `This place takes ${formWords(place)}; another form factor needs an adapter, such as ${place.adapters[0].adapter.model}.`
+        : `This place takes ${formWords(place)}.`,
+    },
+    named(entering.kind === 'module' ? 'module' : entering.kind, specification(entering.code)),
+    [place.form.kind],
+    profileOrigin,
+  );
   if (place.form.kind === 'module' && entering.kind === 'module')
-    margins.push(...moduleMargins(place.form, entering, driveForm(build)));
-  if (build.adapter) margins.push(...adapterMargins(setting, build, place));
-  return margins;
+    yield* moduleChecks(place.form, entering, driveForm(build));
+  if (build.adapter) yield* adapterMargins(setting, build, place);
 }
 
 export const formWords = ({ form }: Place): string =>
@@ -55,60 +63,58 @@ export const formWords = ({ form }: Place): string =>
       ? 'a card'
       : `a drive of ${form.kind}`;
 
-function moduleMargins(
+function* moduleChecks(
   form: ModuleForm,
   entering: FormFactor & { kind: 'module' },
   drive: FormFactor,
-): Margin[] {
+): Generator<Margin> {
   const spec = specification(entering.code);
   // A module with both keys enters either socket; one with a single key only its own.
   const keyName = entering.keys.includes(form.key) ? form.key : entering.keys.join(' and ');
-  return [
-    oneOf(
-      {
-        id: 'key',
-        what: 'Key',
-        unit: 'none',
-        remedy: `The socket has key ${form.key}: choose a module with that notch.`,
-      },
-      named(keyName, spec),
-      [form.key],
-      profileOrigin,
-    ),
-    oneOf(
-      {
-        id: 'length',
-        what: 'Length and screw',
-        unit: 'none',
-        remedy: `Stand-offs are at ${form.standOffsMm.join(' and ')} mm: choose a module of that length.`,
-      },
-      named(`${entering.lengthMm} mm`, spec),
-      form.standOffsMm.map((mm) => `${mm} mm`),
-      profileOrigin,
-    ),
-    oneOf(
-      {
-        id: 'width',
-        what: 'Width',
-        unit: 'none',
-        remedy: `The socket takes modules ${form.widthMm} mm wide.`,
-      },
-      named(`${entering.widthMm} mm`, spec),
-      [`${form.widthMm} mm`],
-      profileOrigin,
-    ),
-    oneOf(
-      {
-        id: 'sides',
-        what: 'Sides with chips',
-        unit: 'none',
-        remedy: 'Choose a single-sided drive (height class S1, S2 or S3).',
-      },
-      named(drive.kind === 'module' ? drive.sides : entering.sides, spec),
-      form.sides,
-      profileOrigin,
-    ),
-  ];
+  yield oneOf(
+    {
+      id: 'key',
+      what: 'Key',
+      unit: 'none',
+      remedy: `The socket has key ${form.key}: choose a module with that notch.`,
+    },
+    named(keyName, spec),
+    [form.key],
+    profileOrigin,
+  );
+  yield oneOf(
+    {
+      id: 'length',
+      what: 'Length and screw',
+      unit: 'none',
+      remedy: `Stand-offs are at ${form.standOffsMm.join(' and ')} mm: choose a module of that length.`,
+    },
+    named(`${entering.lengthMm} mm`, spec),
+    form.standOffsMm.map((mm) => `${mm} mm`),
+    profileOrigin,
+  );
+  yield oneOf(
+    {
+      id: 'width',
+      what: 'Width',
+      unit: 'none',
+      remedy: `The socket takes modules ${form.widthMm} mm wide.`,
+    },
+    named(`${entering.widthMm} mm`, spec),
+    [`${form.widthMm} mm`],
+    profileOrigin,
+  );
+  yield oneOf(
+    {
+      id: 'sides',
+      what: 'Sides with chips',
+      unit: 'none',
+      remedy: 'Choose a single-sided drive (height class S1, S2 or S3).',
+    },
+    named(drive.kind === 'module' ? drive.sides : entering.sides, spec),
+    form.sides,
+    profileOrigin,
+  );
 }
 
 /** The drive in the adapter, the adapter in the device, and the change to the case that it needs. */

@@ -2,12 +2,18 @@ import { type Margin, isKept, verdicts } from '../margin';
 import type { Drive } from '../part';
 import { showEstimate, showLimit } from '../units';
 import { type Accessories, bestBuild, onShelf, priceMinor } from './builds';
-import type { FitAnswer } from './fit';
-import type { Build, Setting } from './question';
+import { fit, freeBytes } from './fit';
+import { firstRefusal } from './plug';
+import { type Build, type Setting, placesSeen } from './question';
 
-export type Candidate = {
+/** A candidate as a list shows it: small enough to send by the dozen. */
+export type CandidateLine = {
   build: Build;
-  answer: FitAnswer;
+  worst: Margin;
+  freeShownBytes: number;
+  /** Read rate through the chain, bytes/s, and settled heat, °C; null where not known, left out, or it does not plug in. */
+  rate: number | null;
+  heatC: number | null;
   /** Of all parts of the build, minor units of the workshop's currency; null for a price in another one. */
   minor: number | null;
   /** Minor units per 10⁹ usable bytes, for the whole build; null where nothing is usable, or for a price in another currency. */
@@ -23,50 +29,96 @@ export type RankWish = {
   shelfFirst: boolean;
 };
 
-export function candidateOf(setting: Setting, build: Build, answer: FitAnswer, currency: string): Candidate {
+/**
+ * Why it does not even plug in, on whichever board revision; null where it does on one. Such a margin is the worst there
+ * can be, so nothing else has to be worked out. It depends on few things, so many drives share one refusal.
+ */
+function notPlugged(setting: Setting, build: Build): Margin | null {
+  const memory = refusals.get(setting) ?? new Map<string, Margin | null>();
+  refusals.set(setting, memory);
+  const { drive, adapter } = build;
+  const key = `${drive.formFactor}|${drive.protocol}|${drive.source}|${drive.sourceDate ?? ''}|${adapter?.id ?? ''}`;
+  const known = memory.get(key);
+  if (known !== undefined) return known;
+  const refused = firstRefused(setting, build);
+  memory.set(key, refused);
+  return refused;
+}
+
+const refusals = new WeakMap<Setting, Map<string, Margin | null>>();
+
+function firstRefused(setting: Setting, build: Build): Margin | null {
+  let refused: Margin | null = null;
+  for (const { place } of placesSeen(setting, build.caseChangeIds)) {
+    const over = firstRefusal(setting, build, place);
+    if (!over) return null;
+    refused ??= over;
+  }
+  return refused;
+}
+
+/** One drive with its best build, held against the place. */
+export function judgeDrive(
+  setting: Setting,
+  drive: Drive,
+  accessories: Accessories,
+  currency: string,
+): CandidateLine {
+  const build = bestBuild(setting, drive, accessories);
+  const refused = notPlugged(setting, build);
+  const answer = refused ? null : fit(setting, build);
+  const freeShownBytes =
+    answer?.freeShownBytes ?? freeBytes(setting, build, placesSeen(setting, [])[0]!.place);
   const minor = priceMinor(build, currency);
   return {
     build,
-    answer,
+    worst: refused ?? answer!.worst,
+    freeShownBytes,
+    rate: answer?.speed.rate.known ? answer.speed.rate.value : null,
+    heatC: answer?.heat?.known ? answer.heat.settled.driveC.value : null,
     minor,
-    minorPerUsableGB:
-      minor !== null && answer.freeShownBytes > 0 ? minor / (answer.freeShownBytes / 1e9) : null,
+    minorPerUsableGB: minor !== null && freeShownBytes > 0 ? minor / (freeShownBytes / 1e9) : null,
     onShelf: onShelf(build),
   };
 }
 
-const liked = (prefers: string[], { build }: Candidate) => {
-  const at = prefers.indexOf(build.drive.maker);
-  return at < 0 ? prefers.length : at;
-};
-
 /**
- * Candidates with their best builds: best verdict first, then price per usable gigabyte of the whole build, then what
- * the technician prefers, then the model's name. Prices are compared in the workshop's currency alone: others come
- * behind, since no rate of exchange is known here.
+ * Best verdict first, then price per usable gigabyte of the whole build, then what the technician prefers, then the
+ * model's name. Prices are compared in the workshop's currency alone: others come behind, since no rate of exchange
+ * is known here.
  */
-export function rankDrives(
+export function sortCandidates(lines: CandidateLine[], wish: RankWish): CandidateLine[] {
+  const place = ({ worst }: CandidateLine) => -verdicts.indexOf(worst.verdict);
+  const shelf = (line: CandidateLine) => (wish.shelfFirst && !line.onShelf ? 1 : 0);
+  const liked = ({ build }: CandidateLine) => {
+    const at = wish.prefers.indexOf(build.drive.maker);
+    return at < 0 ? wish.prefers.length : at;
+  };
+  const byModel = (a: CandidateLine, b: CandidateLine) => {
+    const [one, other] = [a.build.drive.model, b.build.drive.model];
+    return one < other ? -1 : one > other ? 1 : 0;
+  };
+  return [...lines].sort(
+    (a, b) =>
+      place(a) - place(b) ||
+      shelf(a) - shelf(b) ||
+      (a.minorPerUsableGB ?? Infinity) - (b.minorPerUsableGB ?? Infinity) ||
+      liked(a) - liked(b) ||
+      byModel(a, b),
+  );
+}
+
+/** Candidates with their best builds, ranked. */
+export const rankDrives = (
   setting: Setting,
   drives: Drive[],
   accessories: Accessories,
   wish: RankWish,
-): Candidate[] {
-  const place = ({ answer }: Candidate) => -verdicts.indexOf(answer.worst.verdict);
-  const shelf = (candidate: Candidate) => (wish.shelfFirst && !candidate.onShelf ? 1 : 0);
-  return drives
-    .map((drive) => {
-      const { build, answer } = bestBuild(setting, drive, accessories);
-      return candidateOf(setting, build, answer, wish.currency);
-    })
-    .sort(
-      (a, b) =>
-        place(a) - place(b) ||
-        shelf(a) - shelf(b) ||
-        (a.minorPerUsableGB ?? Infinity) - (b.minorPerUsableGB ?? Infinity) ||
-        liked(wish.prefers, a) - liked(wish.prefers, b) ||
-        a.build.drive.model.localeCompare(b.build.drive.model, 'en'),
-    );
-}
+): CandidateLine[] =>
+  sortCandidates(
+    drives.map((drive) => judgeDrive(setting, drive, accessories, wish.currency)),
+    wish,
+  );
 
 /** Why this one is refused, doubtful or unknown, in one line; null where it is clear. */
 export function whyNot({ worst }: { worst: Margin }): string | null {
@@ -78,53 +130,48 @@ export function whyNot({ worst }: { worst: Margin }): string | null {
 
 /** The next larger size of the same model that fits as well, and what each extra usable gigabyte costs, minor units. */
 export function nextSize(
-  candidate: Candidate,
-  candidates: Candidate[],
-): { candidate: Candidate; extraMinor: number; minorPerExtraGB: number } | null {
-  const { drive } = candidate.build;
-  const larger = candidates
+  line: CandidateLine,
+  lines: CandidateLine[],
+): { line: CandidateLine; extraMinor: number; minorPerExtraGB: number } | null {
+  const { drive } = line.build;
+  const larger = lines
     .filter(
-      ({ build, answer, minor }) =>
+      ({ build, worst, minor }) =>
         minor !== null &&
         build.drive.maker === drive.maker &&
         build.drive.model === drive.model &&
         build.drive.labelGB > drive.labelGB &&
-        isKept(answer.worst),
+        isKept(worst),
     )
     .sort((a, b) => a.build.drive.labelGB - b.build.drive.labelGB)[0];
-  if (!larger || candidate.minor === null) return null;
-  const extraMinor = larger.minor! - candidate.minor;
-  const extraGB = (larger.answer.freeShownBytes - candidate.answer.freeShownBytes) / 1e9;
-  return extraGB > 0 ? { candidate: larger, extraMinor, minorPerExtraGB: extraMinor / extraGB } : null;
+  if (!larger || line.minor === null) return null;
+  const extraMinor = larger.minor! - line.minor;
+  const extraGB = (larger.freeShownBytes - line.freeShownBytes) / 1e9;
+  return extraGB > 0 ? { line: larger, extraMinor, minorPerExtraGB: extraMinor / extraGB } : null;
 }
-
-const rateOf = ({ answer }: Candidate): number | null =>
-  answer.speed.rate.known ? answer.speed.rate.value : null;
 
 /**
  * What the fastest candidate of the same size would gain in this place, and what it costs more: usually nothing and
  * something. Null where none is faster on paper.
  */
 export function fasterGain(
-  candidate: Candidate,
-  candidates: Candidate[],
-): { candidate: Candidate; extraMinor: number; gainBytesPerS: number } | null {
-  const rate = rateOf(candidate);
-  const { drive } = candidate.build;
-  const faster = candidates
+  line: CandidateLine,
+  lines: CandidateLine[],
+): { line: CandidateLine; extraMinor: number; gainBytesPerS: number } | null {
+  const { drive } = line.build;
+  const faster = lines
     .filter(
       (other) =>
         other.minor !== null &&
-        isKept(other.answer.worst) &&
+        isKept(other.worst) &&
         other.build.drive.labelGB === drive.labelGB &&
         other.build.drive.readBytesPerS > drive.readBytesPerS,
     )
-    .sort((a, b) => (rateOf(b) ?? 0) - (rateOf(a) ?? 0) || a.minor! - b.minor!)[0];
-  const fasterRate = faster && rateOf(faster);
-  if (!faster || rate === null || fasterRate == null || candidate.minor === null) return null;
+    .sort((a, b) => (b.rate ?? 0) - (a.rate ?? 0) || a.minor! - b.minor!)[0];
+  if (!faster || line.rate === null || faster.rate === null || line.minor === null) return null;
   return {
-    candidate: faster,
-    extraMinor: faster.minor! - candidate.minor,
-    gainBytesPerS: Math.max(0, fasterRate - rate),
+    line: faster,
+    extraMinor: faster.minor! - line.minor,
+    gainBytesPerS: Math.max(0, faster.rate - line.rate),
   };
 }

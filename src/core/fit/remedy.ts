@@ -2,7 +2,7 @@ import { isKept, worstMargin } from '../margin';
 import type { Drive, Heatsink, Pad } from '../part';
 import { padCombinations } from '../stack';
 import { adapterBuilds, cooledBuilds, entersItself, partsOf } from './builds';
-import { type FitAnswer, cooledMargins, fit, plainMargins } from './fit';
+import { type FitAnswer, cooledFit, fit, plainMargins } from './fit';
 import { driveForm } from './plug';
 import { type Build, type Setting, bare, placesSeen } from './question';
 
@@ -134,7 +134,7 @@ export function remedies(setting: Setting, build: Build, shelf: RemedyShelf, als
       for (const seat of seats) {
         if (worstMargin(plainMargins(setting, seat, place))?.verdict === 'over') continue;
         for (const cooled of cooledBuilds(place, seat, shelf.sinks, stacks)) {
-          const worst = worstMargin(cooledMargins(setting, cooled, place));
+          const worst = worstMargin(cooledFit(setting, cooled, place).margins);
           if (worst && (alsoTight ? !isKept(worst) : worst.verdict !== 'clear')) continue;
           const answer = fit(setting, cooled);
           if (alsoTight ? !isKept(answer.worst) : answer.worst.verdict !== 'clear') continue;

@@ -3,7 +3,7 @@ import { placedBytes } from '../disk';
 import { exact } from '../margin';
 import { isTrue, screwsOut } from '../work';
 import { type JobAct, benchCard, choiceFit, cordOf, ledgerOf, mainPart, makeSheet, nextAct } from '.';
-import { Bench, dock, drives, pads, proof, takeIn } from './job.test.data';
+import { Bench, dock, drives, pads, proof, takeIn, choose } from './job.test.data';
 
 const measured = fc
   .double({ min: 8.5, max: 14, noNaN: true })
@@ -34,7 +34,7 @@ const onward: fc.Arbitrary<Move> = fc.oneof(
   {
     weight: 4,
     arbitrary: fc.constantFrom<Move>(
-      { kind: 'choose', driveId: 'ostrel-marl-2000', padId: 'lindrel-soft-250' },
+      choose('ostrel-marl-2000', ['lindrel-soft-250']),
       { kind: 'lay-out', holdBackPercent: 10 },
       { kind: 'arm', label: 'KV-2207' },
       { kind: 'observe', fact: 'card.inserted', value: false },
@@ -51,11 +51,13 @@ const onward: fc.Arbitrary<Move> = fc.oneof(
 
 /** What comes between: other choices, other measures, second thoughts, things out of turn. */
 const between: fc.Arbitrary<Move> = fc.oneof(
-  fc.record({
-    kind: fc.constant('choose' as const),
-    driveId: fc.constantFrom(...drives.map(({ id }) => id), 'gone'),
-    padId: fc.option(fc.constantFrom(...pads.map(({ id }) => id), 'gone')),
-  }),
+  fc
+    .tuple(
+      fc.constantFrom(...drives.map(({ id }) => id), 'gone'),
+      fc.array(fc.constantFrom(...pads.map(({ id }) => id), 'gone'), { maxLength: 2 }),
+      fc.option(fc.constant('tried it before')),
+    )
+    .map(([driveId, padIds, reason]) => ({ ...choose(driveId, padIds), reason })),
   fc.record({ kind: fc.constant('lay-out' as const), holdBackPercent: fc.integer({ min: 0, max: 50 }) }),
   fc.record({
     kind: fc.constant('observe' as const),
@@ -137,7 +139,12 @@ function broken(bench: Bench): string | null {
     return 'swapped before it was verified';
   if (isTrue(facts, 'copy.begun') && !job.dock) return 'a copy without drives';
   if (job.wish && !job.choice) return 'a layout without a drive';
-  if (job.choice && !job.dock && ['over', 'unknown'].includes(choiceFit(job, context)?.verdict ?? 'unknown'))
+  const verdict = choiceFit(job, context)?.verdict ?? 'unknown';
+  if (
+    job.choice &&
+    !job.dock &&
+    (verdict === 'over' || (verdict === 'unknown' && job.choice.reason === null))
+  )
     return 'a choice that does not fit';
   const at = cordOf(state, context).filter((s) => s.state === 'current' || s.state === 'held');
   if (at.length !== (job.handedOver ? 0 : 1)) return 'the cord is in two places or none';

@@ -1,12 +1,12 @@
 import { benchCard, nextAct } from '.';
-import { Bench, dock, proof, takeIn } from './job.test.data';
+import { Bench, dock, proof, takeIn, choose } from './job.test.data';
 
 const card = (bench: Bench, copy: Parameters<typeof benchCard>[2] = { kind: 'none' }) =>
   benchCard(bench.state, bench.context, copy);
 
 function opened(given = takeIn) {
   const bench = new Bench(given);
-  bench.do({ kind: 'choose', driveId: 'ostrel-marl-2000', padId: 'lindrel-soft-250' });
+  bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
   bench.do({ kind: 'lay-out', holdBackPercent: 0 });
   for (
     let act = nextAct(bench.state, bench.context);

@@ -1,5 +1,5 @@
 import type { DeviceProfile } from '../device';
-import { type Candidate, partsOf, rankDrives, settingOf } from '../fit';
+import type { CandidateLine } from '../fit';
 import { isKept } from '../margin';
 import {
   type Hold,
@@ -11,9 +11,8 @@ import {
   wayBack,
   wayIn,
 } from '../work';
-import { type Money, totals } from '../units';
-import { type DeviceAnswers, type PartsAnswers, takeInFacts } from './take-in';
-import type { PartsView } from './view';
+import { type DeviceAnswers, takeInFacts } from './take-in';
+import type { PartsForesight } from './view';
 
 export type Foresight = { holds: Hold[]; handMinutes: number };
 
@@ -37,40 +36,17 @@ export function foresee(profile: DeviceProfile, answers: DeviceAnswers): Foresig
   };
 }
 
-/** What can be had for the wish: drives of that size or more, how many fit, the cheapest with its pad, and the nearest. */
-export type PartsForesight = {
-  offered: number;
-  fitting: number;
-  cheapest: { candidate: Candidate; price: Money[] } | null;
-  /** Where none fits: the one that comes nearest. */
-  nearest: Candidate | null;
-};
-
-/** Parts money is minor units of their own currencies, never added across them. */
-const priceOf = ({ build }: Candidate): Money[] => totals(partsOf(build).map(({ price }) => price));
-
 /** A first guess of the parts, before a drive is chosen: a wish that nothing on the shelf meets stops a job too. */
-export function foreseeParts(
-  profile: DeviceProfile,
-  { wantedGB, oldDrive, dataToKeep, systemVersion }: PartsAnswers,
-  { drives, pads, sinks }: PartsView,
-  currency: string,
-): PartsForesight {
-  const old = { labelGB: oldDrive.labelGB, usedBytes: oldDrive.usedBytes, dataToKeep };
-  const offered = drives.filter(({ labelGB }) => labelGB >= wantedGB);
-  const wish = { currency, prefers: [], shelfFirst: false };
-  const ranked = rankDrives(settingOf(profile, { old, systemVersion }), offered, { pads, sinks }, wish);
-  const fitting = ranked.filter(({ answer }) => isKept(answer.worst));
-  const minor = (candidate: Candidate) =>
-    priceOf(candidate).find((money) => money.currency === currency)?.minor ?? Infinity;
-  const cheapest = fitting.reduce<Candidate | null>(
-    (best, next) => (best && minor(best) <= minor(next) ? best : next),
+export function foreseeParts(lines: CandidateLine[]): PartsForesight {
+  const fitting = lines.filter(({ worst }) => isKept(worst));
+  const cheapest = fitting.reduce<CandidateLine | null>(
+    (best, next) => (best && (best.minor ?? Infinity) <= (next.minor ?? Infinity) ? best : next),
     null,
   );
   return {
-    offered: offered.length,
+    offered: lines.length,
     fitting: fitting.length,
-    cheapest: cheapest && { candidate: cheapest, price: priceOf(cheapest) },
-    nearest: fitting.length > 0 ? null : (ranked[0] ?? null),
+    cheapest,
+    nearest: fitting.length > 0 ? null : (lines[0] ?? null),
   };
 }

@@ -11,7 +11,6 @@ export type { JobState } from './job';
 export { Choice } from './choice';
 export { choiceFit, oldDriveOf, settingOfJob } from './fit-of';
 export { foresee, foreseeParts } from './foresee';
-export type { PartsForesight } from './foresee';
 export { benchCard } from './bench-card';
 export { Manifest } from './manifest';
 export { makeView } from './make-view';
@@ -32,6 +31,8 @@ export type {
   FrameView,
   JobLine,
   JobView,
+  PartsForesight,
   PartsView,
+  RankedView,
   SourceSummary,
 } from './view';

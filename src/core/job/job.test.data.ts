@@ -38,6 +38,18 @@ export const takeIn: TakeIn = {
   note: '',
 };
 
+/** Choosing a drive with what is laid on it, as the page sends it. */
+export const choose = (driveId: string, padIds: string[] = []): Extract<JobAct, { kind: 'choose' }> => ({
+  kind: 'choose',
+  driveId,
+  placeId: null,
+  adapterId: null,
+  sinkId: null,
+  padIds,
+  caseChangeIds: [],
+  reason: null,
+});
+
 const at = '2026-11-24T08:00:00.000Z';
 
 /** A job in memory that acts are done to, as the server does them to the database. */

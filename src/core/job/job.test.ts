@@ -3,9 +3,9 @@ import { exact } from '../margin';
 import type { SwitchedOn } from '../simulator';
 import { screwsOut } from '../work';
 import { actsOf, cordOf, currentStation, decide, holdsOf, ledgerOf, nextAct, permit } from '.';
-import { Bench, dock, profile, proof, takeIn } from './job.test.data';
+import { Bench, dock, profile, proof, takeIn, choose } from './job.test.data';
 
-const chosen = { kind: 'choose', driveId: 'ostrel-marl-2000', padId: 'lindrel-soft-250' } as const;
+const chosen = choose('ostrel-marl-2000', ['lindrel-soft-250']);
 const running = {
   outcome: 'started',
   shows: 'Home screen',
@@ -207,13 +207,21 @@ describe('what is refused', () => {
     const bench = new Bench();
     expect(bench.do({ ...chosen, driveId: 'kelvane-dusk-2000' })).toBe('does-not-fit');
     expect(bench.do({ ...chosen, driveId: 'kelvane-vesper-2000' })).toBe('fit-unknown');
+    // With a reason it may be taken all the same, and the reason stays with the job; never what is over.
+    expect(bench.do({ ...chosen, driveId: 'kelvane-vesper-2000', reason: 'measured by hand' })).toBe('ok');
+    expect(bench.state.job.choice?.reason).toBe('measured by hand');
+    expect(bench.do({ ...chosen, driveId: 'kelvane-dusk-2000', reason: 'it will do' })).toBe('does-not-fit');
+    expect(bench.do({ ...chosen, reason: 'not needed' })).toBe('ok');
+    expect(bench.state.job.choice?.reason).toBeNull();
     expect(bench.do({ ...chosen, driveId: 'nerrow-cask-256' })).toBe('does-not-fit');
     expect(bench.do({ ...chosen, driveId: 'no-such-drive' })).toBe('not-found');
-    const open = { ...profile, slot: { ...profile.slot, sink: { kind: 'none' as const } } };
+    const [place] = profile.places;
+    const form = { ...place!.form, sink: { kind: 'optional' as const } };
+    const open = { ...profile, places: [{ ...place!, form }] } as typeof profile;
     expect(decide(bench.state, chosen, { ...bench.context, profile: open })).toMatchObject({
       fault: { code: 'no-sink' },
     });
-    expect(bench.do({ kind: 'lay-out', holdBackPercent: 0 })).toBe('no-drive');
+    expect(new Bench().do({ kind: 'lay-out', holdBackPercent: 0 })).toBe('no-drive');
   });
 
   it.each([

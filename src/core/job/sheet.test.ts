@@ -9,13 +9,13 @@ import {
   Sheet,
   nextAct,
 } from '.';
-import { Bench, dock, profile, proof, takeIn } from './job.test.data';
+import { Bench, dock, profile, proof, takeIn, choose } from './job.test.data';
 
 const now = new Date('2026-11-24T08:00:00.000Z');
 
 function bench(given = takeIn) {
   const made = new Bench(given);
-  made.do({ kind: 'choose', driveId: 'ostrel-marl-2000', padId: 'lindrel-soft-250' });
+  made.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
   made.do({ kind: 'lay-out', holdBackPercent: 0 });
   return made;
 }

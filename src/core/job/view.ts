@@ -1,7 +1,7 @@
 import type { DeviceProfile } from '../device';
 import type { GrowthLimits, Layout, PartTable } from '../disk';
-import type { Margin } from '../margin';
-import type { Build } from '../fit';
+import type { Margin, Verdict } from '../margin';
+import type { Build, CandidateLine } from '../fit';
 import type { DockCase, Drive, Heatsink, Pad } from '../part';
 import type { Fault } from '../result';
 import type { StationId, StationState } from '../route';
@@ -94,5 +94,21 @@ export type JobLine = { id: string; device: string; who: string; handedOverAt: s
 
 export type BenchView = { frame: FrameView; cards: BenchCard[]; handedOver: JobLine[] };
 
-/** Parts to choose among, at Fit and while taking in. */
-export type PartsView = { drives: Drive[]; pads: Pad[]; sinks: Heatsink[] };
+/** What may be laid on a drive, at Fit; drives come ranked from the server. */
+export type PartsView = { pads: Pad[]; sinks: Heatsink[] };
+
+/** Candidates for one place of a device, the best first; the rest only counted. */
+export type RankedView = {
+  lines: CandidateLine[];
+  /** All that were held against the place, by verdict, and how many of them the search left. */
+  counts: Record<Verdict, number>;
+  matching: number;
+};
+
+/** What can be had for a wish: drives of that size or more, how many fit, the cheapest, and the nearest where none does. */
+export type PartsForesight = {
+  offered: number;
+  fitting: number;
+  cheapest: CandidateLine | null;
+  nearest: CandidateLine | null;
+};

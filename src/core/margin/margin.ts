@@ -74,8 +74,8 @@ type Words = {
   id: string;
   what: string;
   unit: MarginUnit;
-  /** What would mend it; shown where the verdict is over or tight. */
-  remedy?: string;
+  /** What would mend it; shown where the verdict is not clear, and only then worked out. */
+  remedy?: string | (() => string);
   note?: string;
   combination?: 'worst-case' | 'root-sum-square';
   /** Where use is counted from: a temperature fills its limit by its rise over the room. 0 where not given. */
@@ -111,6 +111,9 @@ const share = (part: number, whole: number): number | null => (part > 0 && whole
 
 const worseOf = (a: Verdict, b: Verdict): Verdict => (verdicts.indexOf(a) <= verdicts.indexOf(b) ? a : b);
 
+const remedyOf = ({ remedy }: Words): string | null =>
+  typeof remedy === 'function' ? remedy() : (remedy ?? null);
+
 function finish(words: Words, limit: Limit, value: Estimate | Named, judged: Partial<Margin>): Margin {
   const verdict = judged.verdict ?? 'unknown';
   return {
@@ -123,7 +126,7 @@ function finish(words: Words, limit: Limit, value: Estimate | Named, judged: Par
     left: judged.left ?? null,
     use: judged.use ?? null,
     missing: judged.missing ?? [],
-    remedy: verdict === 'clear' ? null : (words.remedy ?? null),
+    remedy: verdict === 'clear' ? null : remedyOf(words),
     note: words.note ?? null,
     combination: words.combination ?? 'worst-case',
     zero: words.zero ?? 0,
@@ -134,7 +137,7 @@ function finish(words: Words, limit: Limit, value: Estimate | Named, judged: Par
 const oneSided = (words: Words): Missing => ({
   known: false,
   what: 'only one side of the number is known',
-  howToGet: words.remedy ?? 'Measure it and enter the value with its plus and minus.',
+  howToGet: remedyOf(words) ?? 'Measure it and enter the value with its plus and minus.',
 });
 
 function judgeSides(

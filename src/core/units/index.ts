@@ -3,7 +3,7 @@ export type { SizeHabit } from './bytes';
 export { clip, parseDecimal } from './decimal';
 export { parseDurationS, showDuration } from './duration';
 export { parseLengthMm, showLengthMm } from './length';
-export { Money, parseMoney, showMoney, showPerGB, totals } from './money';
+export { Money, minorDigits, parseMoney, showMoney, showPerGB, totals } from './money';
 export { parseRate, showRate } from './rate';
 export { parseShownSize } from './shown-size';
 export { showEstimate, showLeft, showLimit } from './show';

@@ -26,6 +26,8 @@ export const Settings = z.object({
   pace: Pace,
   /** Single letters as keys; off for those who dictate or type with one hand. */
   singleKeys: z.boolean(),
+  /** Makers that the technician prefers where all else is equal, the most liked first. */
+  prefersMakers: z.array(z.string().trim().min(1).max(120)).max(20),
   /** Initials of who is working; null until somebody is picked. */
   working: z.string().max(8).nullable(),
 });
@@ -38,6 +40,7 @@ export const defaultSettings: Settings = {
   timeZone: 'UTC',
   pace: 'true',
   singleKeys: true,
+  prefersMakers: [],
   working: null,
 };
 

@@ -1,184 +1,221 @@
 'use client';
-import { useMemo, useRef, useState } from 'react';
-import { type Candidate, fit, rankDrives } from '@/core/fit';
-import { oldDriveOf } from '@/core/job';
-import { worstMargin } from '@/core/margin';
-import { type Pad, parseSizeCode } from '@/core/part';
-import { showBytes, showEstimate, showLimit, showMoney, showRate } from '@/core/units';
-import { BowlSign } from '../bowl-sign';
+import { useMemo, useState } from 'react';
+import { placeOf } from '@/core/device';
+import { type Build, type CandidateLine, idsOf } from '@/core/fit';
+import { settingOfJob } from '@/core/job';
+import { showBytes } from '@/core/units';
+import { padWords } from '@/core/stack';
 import { Button } from '../button';
 import { Choice } from '../choice';
-import { Cut } from '../cut';
+import { CandidateTable } from '../fit/candidate-table';
+import { FitBench } from '../fit/fit-bench';
+import { ImpressionForm } from '../fit/impression-form';
+import { LibraryPanel } from '../fit/library-panel';
 import { MainAction } from '../main-action';
-import { MarginList } from '../margin-list';
 import { Card, StationFrame } from '../station-frame';
-import { verdictText, verdictWord } from '../verdict-words';
-import { CandidateTable } from './candidate-table';
-import { MeasureForm } from './measure-form';
+import { verdictWord } from '../verdict-words';
+import { CandidateSearch, type RankWish, useRanked } from './candidate-search';
+import { DeviceForm } from './device-form';
 import { type StationProps, showOptions } from './station-props';
 
-const padName = (pad: Pad) => `${pad.model} ${pad.freeThicknessMm.value.toFixed(1)}`;
-
-/** Will it fit, and by how much? The cut, what is left over, the candidates. */
-export function FitStation({ view, parts, act, busy, goOn }: StationProps) {
+/** Will it fit, run and stay cool, and by how much? The cut, what is left over, heat and speed, the candidates. */
+export function FitStation({ view, parts, act, busy, goOn, rank }: StationProps) {
   const { job, profile } = view;
-  const { drives, pads } = parts;
   const options = showOptions(view);
+  const { locale } = options;
   const { currency } = view.frame.settings;
-  const [active, setActive] = useState('');
-  const measureField = useRef<HTMLInputElement>(null);
-  const old = useMemo(() => oldDriveOf(job), [job]);
-  const ranked = useMemo(
-    () =>
-      wanted(
-        rankDrives({ profile, measures: job.measures, old }, drives, pads, currency),
-        job.takeIn.wantedGB,
-      ),
-    [profile, job, old, drives, pads, currency],
-  );
-  const [driveId, setDriveId] = useState<string | null>(job.choice?.driveId ?? ranked[0]?.drive.id ?? null);
-  const [padId, setPadId] = useState<string | null | undefined>(job.choice ? job.choice.padId : undefined);
-  const candidate = ranked.find(({ drive }) => drive.id === driveId) ?? ranked[0];
-  const pad = padId === undefined ? (candidate?.pad ?? null) : (pads.find(({ id }) => id === padId) ?? null);
-  const answer = useMemo(
-    () => candidate && fit({ profile, measures: job.measures, drive: candidate.drive, pad, old }),
-    [candidate, profile, job, pad, old],
-  );
-  const pick = (id: string) => {
-    setDriveId(id);
-    setPadId(undefined);
-  };
-  const choose = () =>
-    candidate && void act({ kind: 'choose', driveId: candidate.drive.id, padId: pad?.id ?? null });
-  if (!candidate || !answer) {
+  const [placeId, setPlaceId] = useState<string | null>(job.choice?.placeId ?? null);
+  const [wish, setWish] = useState<RankWish>({ text: '', shelfFirst: false });
+  const ranked = useRanked(rank, {
+    jobId: job.id,
+    placeId,
+    wantedGB: job.takeIn.wantedGB,
+    ...wish,
+    version: view.version,
+  });
+  const lines = useMemo(() => (ranked.status === 'ready' ? ranked.view.lines : []), [ranked]);
+  const [picked, setPicked] = useState<Build | null>(view.build);
+  const build = picked ?? lines[0]?.build ?? null;
+  const setting = useMemo(() => settingOfJob(job, profile, placeId), [job, profile, placeId]);
+  const [reason, setReason] = useState('');
+  const [tab, setTab] = useState('candidates');
+  const [measuring, setMeasuring] = useState(0);
+  const places = profile.places.filter(({ replaceable }) => replaceable);
+  if (!build)
     return (
       <StationFrame actions={<Button disabled>Choose</Button>}>
-        <Card title="No drives in the catalogue">Bring parts in at Workshop first.</Card>
+        <Card
+          title={ranked.status === 'ready' ? 'No drive to hold against it' : 'Looking for drives that fit'}
+        >
+          <p role="status">
+            {ranked.status === 'ready'
+              ? wish.text
+                ? 'No drive of the catalogue has these words.'
+                : 'Bring parts in at Parts first, or at Workshop.'
+              : ranked.status === 'failed'
+                ? `${ranked.fault.sentence} ${ranked.fault.remedy}`
+                : 'Every drive of the catalogue is held against this device…'}
+          </p>
+          {wish.text && <CandidateSearch wish={wish} onWish={setWish} ranked={ranked} />}
+        </Card>
       </StationFrame>
     );
-  }
-  const { drive } = candidate;
-  const size = parseSizeCode(drive.formFactor);
-  const worst = worstMargin(answer.margins)!;
-  const sink = profile.slot.sink.kind === 'fixed' ? profile.slot.sink : null;
-  // What a measure on this device would settle is the next act; choosing would only be refused.
-  const measureFirst = worst.verdict === 'unknown' && !answer.stack.cover.known;
+  const { drive, pads, sink } = build;
+  const ids = idsOf(build, placeId);
   const locked = job.dock !== null;
-  const chosen = job.choice?.driveId === drive.id && (job.choice.padId ?? null) === (pad?.id ?? null);
-  const done = (chosen || locked) && goOn;
-  const capacity = showBytes(drive.labelGB * 1e9, { locale: options.locale });
-  const chooseWords = `Choose ${drive.model} ${capacity}${pad ? `, pad ${pad.freeThicknessMm.value.toFixed(1)} mm` : ''}`;
+  const { reason: _, ...standing } = job.choice ?? { reason: null };
+  const chosen = job.choice !== null && JSON.stringify(standing) === JSON.stringify(pick(ids, standing));
+  const size = showBytes(drive.labelGB * 1e9, { locale });
+  const extras = [sink?.model, pads.length > 0 ? `pad ${padWords(pads)} mm` : null].filter(Boolean);
+  const chooseWords = [`Choose ${drive.model} ${size}`, ...extras].join(', ');
+  const choose = (why: string | null) => void act({ kind: 'choose', ...ids, reason: why });
+  const select = (line: CandidateLine) => setPicked(line.build);
   return (
-    <StationFrame
-      aside={
-        <>
-          <h2 className="mb-1 text-[17px]">What is left over</h2>
-          <MarginList margins={answer.margins} options={options} active={active} onPick={setActive} />
-        </>
-      }
-      actions={
-        done ? (
-          <MainAction words={done.words} go={done.go} busy={busy} />
-        ) : (
-          <MainAction
-            words={measureFirst ? 'Measure it first' : chooseWords}
-            go={locked || chosen ? null : measureFirst ? () => measureField.current?.focus() : choose}
-            busy={busy}
-          />
-        )
-      }
-      say={
-        locked
-          ? 'The drives lie on the dock: the choice stands until they are taken out at Carry over.'
-          : `Tightest: ${worst.what.toLowerCase()}, ${verdictWord[worst.verdict]}.`
-      }
-    >
-      <section className="flex items-center gap-3" aria-live="polite">
-        <BowlSign verdict={worst.verdict} use={worst.use} size={46} />
-        <p className="font-display text-[21px] font-bold leading-tight">
-          <span className={verdictText[worst.verdict]}>{headline[worst.verdict]}</span> {worst.what}:{' '}
-          {worst.missing[0] ? (
-            <>{worst.missing[0].what}</>
-          ) : (
-            <>
-              {showEstimate(worst.value, worst.unit, options)}
-              <span className="font-sans text-[15px] font-normal text-soft">
-                {' '}
-                of {showLimit(worst.limit, worst.unit, options)}
-              </span>
-            </>
-          )}
-        </p>
-      </section>
-      <Card
-        tools={
-          sink ? (
-            <Choice
-              legend="Pad on the shelf, mm"
-              hideLegend
-              value={pad?.id ?? ''}
-              onChange={(id) => setPadId(id)}
-              options={pads.map((p) => ({ value: p.id, label: padName(p) }))}
-            />
-          ) : undefined
-        }
-      >
-        <Cut
-          stack={answer.stack}
-          moduleLengthMm={size.ok ? size.value.lengthMm : 80}
-          bottomMm={size.ok && size.value.bottom.known ? size.value.bottom.value : 0}
-          standOffsMm={profile.slot.standOffsMm}
-          padFreeMm={pad?.freeThicknessMm.value ?? null}
-          driveName={`${drive.maker} ${drive.model}, ${drive.formFactor}`}
-          padName={pad ? padLabel(pad, answer.margins) : null}
-          sinkName={sink?.name ?? null}
-          active={active}
-          locale={options.locale}
-        />
-        <MeasureForm
-          profile={profile}
-          measures={job.measures}
-          locale={options.locale}
-          now={view.frame.now}
+    <FitBench
+      setting={setting}
+      build={build}
+      onBuild={setPicked}
+      parts={parts}
+      lines={lines}
+      options={options}
+      currency={currency}
+      shelfOnly={wish.shelfFirst}
+      tab={tab}
+      onTab={setTab}
+      padExtra={
+        <ImpressionForm
+          key={drive.id}
+          drive={drive}
+          standing={job.measures.gap}
+          day={view.frame.now.slice(0, 10)}
+          locale={locale}
           busy={busy}
-          fieldRef={measureField}
-          onMeasure={(measures) => act({ kind: 'measure', measures })}
+          onUse={(gap) => void act({ kind: 'measure', measures: { ...job.measures, gap } })}
         />
-      </Card>
-      <CandidateTable
-        ranked={ranked}
-        selected={drive.id}
-        onSelect={pick}
-        locale={options.locale}
-        habit={profile.showsCapacity}
-        currency={currency}
-      />
-      <p className="text-[14px] text-soft">
-        Reads {showRate(drive.readBytesPerS, options.locale)} by its data sheet; narrowest: {answer.narrowest}
-        . {showMoney(drive.price, options.locale)}
-        {pad ? ` and pad ${showMoney(pad.price, options.locale)}` : ''}.
-      </p>
-    </StationFrame>
+      }
+      panels={[
+        {
+          id: 'candidates',
+          title: 'Candidates',
+          content: (
+            <>
+              <CandidateSearch wish={wish} onWish={setWish} ranked={ranked} />
+              <CandidateTable
+                lines={lines}
+                selected={drive.id}
+                onSelect={select}
+                locale={locale}
+                habit={profile.showsCapacity}
+                currency={currency}
+              />
+            </>
+          ),
+        },
+        {
+          id: 'device',
+          title: 'This device',
+          content: (
+            <DeviceForm
+              view={view}
+              place={placeOf(profile, placeId)}
+              busy={busy}
+              act={act}
+              focus={measuring}
+            />
+          ),
+        },
+        {
+          id: 'library',
+          title: 'Library',
+          content: (
+            <LibraryPanel
+              library={job.library}
+              freeBytes={lines.find((line) => line.build.drive.id === drive.id)?.freeShownBytes ?? 0}
+              locale={locale}
+              busy={busy}
+              onUse={(library) => void act({ kind: 'library', library })}
+            />
+          ),
+        },
+      ]}
+    >
+      {({ main, aside, answer, trying }) => {
+        const { worst } = answer;
+        const done = (chosen || locked) && goOn;
+        const unknown = worst.verdict === 'unknown';
+        return (
+          <StationFrame
+            aside={aside}
+            actions={
+              done ? (
+                <MainAction words={done.words} go={done.go} busy={busy} />
+              ) : (
+                <>
+                  <MainAction
+                    words={unknown ? 'Measure it first' : chooseWords}
+                    go={
+                      locked || chosen || trying || worst.verdict === 'over'
+                        ? null
+                        : unknown
+                          ? () => {
+                              setTab('device');
+                              setMeasuring(measuring + 1);
+                            }
+                          : () => choose(null)
+                    }
+                    busy={busy}
+                  />
+                  {unknown && !locked && (
+                    <form
+                      className="flex items-center gap-2"
+                      onSubmit={(event) => {
+                        event.preventDefault();
+                        if (reason.trim().length >= 3) choose(reason.trim());
+                      }}
+                    >
+                      <input
+                        className="h-11 w-56 rounded-xl border border-line-strong bg-surface px-3"
+                        aria-label="Reason to take it although this is not known"
+                        placeholder="or a reason to take it so"
+                        value={reason}
+                        onChange={(event) => setReason(event.target.value)}
+                      />
+                      <Button type="submit" disabled={busy || trying || reason.trim().length < 3}>
+                        Take it so
+                      </Button>
+                    </form>
+                  )}
+                </>
+              )
+            }
+            say={
+              locked
+                ? 'The drives lie on the dock: the choice stands until they are taken out at Carry over.'
+                : trying
+                  ? 'Heights are only tried: go back to what is known, or enter them as measured.'
+                  : `Tightest: ${worst.what.toLowerCase()}, ${verdictWord[worst.verdict]}.`
+            }
+          >
+            {places.length > 1 && (
+              <Choice
+                legend="Where in the device?"
+                hideLegend
+                value={placeOf(profile, placeId).id}
+                onChange={(id) => {
+                  setPlaceId(id);
+                  setPicked(null);
+                }}
+                options={places.map(({ id, name }) => ({ value: id, label: name }))}
+              />
+            )}
+            {main}
+          </StationFrame>
+        );
+      }}
+    </FitBench>
   );
 }
 
-const headline = {
-  clear: 'It fits.',
-  tight: 'It may fit.',
-  over: 'It does not fit.',
-  unknown: 'Not known yet.',
-} as const;
-
-/** Candidates of the wanted size come first within their verdict; the ranking itself stays. */
-function wanted(ranked: Candidate[], wantedGB: number): Candidate[] {
-  const far = ({ drive }: Candidate) => (drive.labelGB === wantedGB ? 0 : 1);
-  const order = ['clear', 'tight', 'unknown', 'over'];
-  const place = (c: Candidate) => order.indexOf(c.answer.worst.verdict);
-  return [...ranked].sort((a, b) => place(a) - place(b) || far(a) - far(b));
-}
-
-function padLabel(pad: Pad, margins: { id: string; value: Parameters<typeof showEstimate>[0] }[]): string {
-  const squeeze = margins.find(({ id }) => id === 'squeeze')?.value;
-  const percent = squeeze?.known && 'value' in squeeze ? `, squeezed ${squeeze.value.toFixed(0)} %` : '';
-  return `pad ${pad.freeThicknessMm.value.toFixed(1)} mm${percent}`;
-}
+/** The ids in the order of the standing choice, so that two of them compare as text. */
+const pick = (ids: object, like: object) =>
+  Object.fromEntries(Object.keys(like).map((key) => [key, (ids as Record<string, unknown>)[key]]));

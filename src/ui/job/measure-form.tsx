@@ -1,6 +1,6 @@
 'use client';
-import { type Ref, useState } from 'react';
-import { type DeviceProfile, type Measures, measureNames } from '@/core/device';
+import { useEffect, useRef, useState } from 'react';
+import { type Measures, type ModuleForm, measureNames } from '@/core/device';
 import type { Estimate } from '@/core/margin';
 import type { Fault } from '@/core/result';
 import { parseLengthMm, showEstimate } from '@/core/units';
@@ -10,28 +10,32 @@ import { Choice } from '../choice';
 import { Field } from '../field';
 import { FaultNotice } from '../notice';
 
-type Name = keyof Measures;
+type Name = Exclude<keyof Measures, 'gap'>;
 
 type Props = {
-  profile: DeviceProfile;
+  form: ModuleForm;
   measures: Measures;
   locale: string;
   now: string;
   busy: boolean;
   onMeasure: (measures: Measures) => Promise<boolean>;
-  /** The field to type a measure into, for whoever leads there. */
-  fieldRef?: Ref<HTMLInputElement>;
+  /** Rises when somebody is led here: the field takes the focus. */
+  focus: number;
 };
 
 /** Measures taken on this very device, put in the place of the profile's; taken back with one press. */
-export function MeasureForm({ profile, measures, locale, now, busy, onMeasure, fieldRef }: Props) {
-  const { slot } = profile;
+export function MeasureForm({ form, measures, locale, now, busy, onMeasure, focus }: Props) {
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (focus > 0) field.current?.focus();
+  }, [focus]);
   const heights: { name: Name; value: Estimate }[] = [
-    ...(slot.sink.kind === 'fixed'
-      ? [{ name: 'sinkUndersideMm' as const, value: slot.sink.undersideMm }]
+    ...(form.sink.kind === 'fixed'
+      ? [{ name: 'sinkUndersideMm' as const, value: form.sink.undersideMm }]
       : []),
-    { name: 'coverMm', value: slot.coverMm },
-    { name: 'moduleUndersideMm', value: slot.moduleUndersideMm },
+    { name: 'coverMm', value: form.coverMm },
+    { name: 'moduleUndersideMm', value: form.moduleUndersideMm },
+    { name: 'roomBelowMm', value: form.roomBelowMm },
   ];
   const unknown = heights.find(({ name, value }) => !(measures[name] ?? value).known);
   const [name, setName] = useState<Name>((unknown ?? heights[0]!).name);
@@ -58,14 +62,14 @@ export function MeasureForm({ profile, measures, locale, now, busy, onMeasure, f
     }
   };
   return (
-    <details className="mt-2 border-t border-dashed pt-2" open={!standing.known || undefined}>
-      <summary className="min-h-9 py-1 font-semibold">
-        Measure on this device{' '}
-        <span className="font-normal text-soft">
+    <section>
+      <h3 className="text-[15px]">
+        Measured on this device{' '}
+        <span className="font-sans text-[14px] font-normal text-soft">
           {measureNames[name]}: {showEstimate(standing, 'mm', { locale })}{' '}
           {measures[name] ? '(measured)' : '(profile)'}
         </span>
-      </summary>
+      </h3>
       <form
         className="mt-2 flex flex-wrap items-end gap-3"
         onSubmit={(event) => {
@@ -84,7 +88,7 @@ export function MeasureForm({ profile, measures, locale, now, busy, onMeasure, f
         />
         <Field
           label="Measured"
-          ref={fieldRef}
+          ref={field}
           className="w-32"
           placeholder="5.20 mm"
           value={value}
@@ -118,6 +122,6 @@ export function MeasureForm({ profile, measures, locale, now, busy, onMeasure, f
           <FaultNotice fault={fault} />
         </div>
       )}
-    </details>
+    </section>
   );
 }

@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { type ReadingName, mainPart, readingsAsked } from '@/core/job';
 import { placedBytes } from '@/core/disk';
+import { placeOf } from '@/core/device';
 import { driveBytes } from '@/core/fit';
 import type { Known } from '@/core/margin';
 import { worstMargin } from '@/core/margin';
@@ -40,6 +41,7 @@ function parseReading(
 /** Did it work? Before and after on one scale, and what the device shows against what was to be expected. */
 export function ProveStation({ view, act, busy, goOn }: StationProps) {
   const { job, profile, layout } = view;
+  const { limits } = placeOf(profile, job.choice?.placeId);
   const options = { ...showOptions(view), habit: profile.showsCapacity };
   const [texts, setTexts] = useState<Record<ReadingName, string>>({
     'size-shown': '',
@@ -187,8 +189,8 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
       </Card>
       <p className="text-[14px] text-soft">
         Required of the drive here:{' '}
-        {profile.limits.readAtLeastBytesPerS.known
-          ? showRate(profile.limits.readAtLeastBytesPerS.value, options.locale)
+        {limits.readAtLeastBytesPerS.known
+          ? showRate(limits.readAtLeastBytesPerS.value, options.locale)
           : 'not known'}
         . Keep the old drive until the owner is happy.
       </p>

@@ -1,4 +1,5 @@
-import type { JobAct, JobView, PartsView } from '@/core/job';
+import type { JobAct, JobView, PartsAnswers, PartsForesight, PartsView, RankedView } from '@/core/job';
+import type { Result } from '@/core/result';
 import type { ShowOptions } from '@/core/units';
 
 /** What every station gets: the job as it stands, and a way to act on it. Acting resolves to true when it was done. */
@@ -7,10 +8,26 @@ export type StationProps = {
   act: (act: JobAct) => Promise<boolean>;
   /** What there is to choose among; empty where nothing is chosen. */
   parts: PartsView;
+  /** Holds the catalogue against the device; the server does it. */
+  rank: (question: RankQuestion) => Promise<Result<RankedView>>;
+  askParts: AskParts;
   busy: boolean;
   openNote: () => void;
   /** Goes to where the work is; null while it is at this station. */
   goOn: { words: string; go: () => void } | null;
+};
+
+/** What parts there are for a wish, asked while it is typed; null where no answer came. */
+export type AskParts = (question: PartsAnswers & { profileId: string }) => Promise<PartsForesight | null>;
+
+/** What candidates are asked for: a job's place, the size wanted, words to search, the shelf first. */
+export type RankQuestion = {
+  jobId?: string;
+  profileId?: string;
+  placeId: string | null;
+  wantedGB: number;
+  text: string;
+  shelfFirst: boolean;
 };
 
 export const showOptions = (view: JobView): ShowOptions & { locale: string; timeZone: string } => ({

@@ -1,7 +1,7 @@
 import { act as flush, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import type { JobAct, JobView } from '@/core/job';
 import { nextAct } from '@/core/job';
-import { Bench, dock, proof, takeIn } from '@/core/job/job.test.data';
+import { Bench, dock, proof, takeIn, choose } from '@/core/job/job.test.data';
 import { CarryOverStation } from './carry-over-station';
 import { DataStation } from './data-station';
 import { FirstPowerStation } from './first-power-station';
@@ -9,7 +9,18 @@ import { FitStation } from './fit-station';
 import { HandOverStation } from './hand-over-station';
 import { HandsStation } from './hands-station';
 import { ProveStation } from './prove-station';
-import { parts, viewOf } from './view.test.data';
+import { parts, rankOf, viewOf } from './view.test.data';
+
+jest.mock('@/workers/fit-client', () => ({
+  // No workers here: what they compute has its own tests, and the real ones run in e2e.
+  FitClient: class {
+    heat = () => new Promise(() => {});
+    pads = () => new Promise(() => {});
+    stack = () => new Promise(() => {});
+    remedies = () => new Promise(() => {});
+    stop = () => {};
+  },
+}));
 
 let acts: JobAct[] = [];
 const props = (view: JobView) => ({
@@ -18,6 +29,8 @@ const props = (view: JobView) => ({
   busy: false,
   openNote: () => {},
   goOn: null,
+  rank: rankOf(new Bench()),
+  askParts: async () => null,
   act: async (what: JobAct) => {
     acts.push(what);
     return true;
@@ -33,7 +46,7 @@ afterEach(cleanup);
 
 function chosen(given = takeIn) {
   const bench = new Bench(given);
-  bench.do({ kind: 'choose', driveId: 'ostrel-marl-2000', padId: 'lindrel-soft-250' });
+  bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
   bench.do({ kind: 'lay-out', holdBackPercent: 0 });
   return bench;
 }
@@ -57,44 +70,64 @@ function copied() {
 }
 
 describe('fit', () => {
-  it('says first whether it fits and what is tightest, and chooses by Enter', () => {
-    render(<FitStation {...props(viewOf(new Bench()))} />);
+  /** The station with its candidates as the server would rank them. */
+  const showFit = async (bench: Bench, view = viewOf(bench)) => {
+    render(<FitStation {...props(view)} rank={rankOf(bench)} />);
+    await screen.findByRole('radio', { name: /Kelvane Dusk 2000/u });
+  };
+
+  it('says first whether it fits and what is tightest, and chooses by Enter', async () => {
+    await showFit(new Bench());
     expect(screen.getByText('It fits.')).toBeTruthy();
     press('Enter');
-    expect(acts).toEqual([{ kind: 'choose', driveId: 'pirrin-seam-2000', padId: 'lindrel-soft-300' }]);
+    expect(acts).toEqual([choose('tolvane-quay-2000', ['lindrel-soft-250'])]);
   });
 
-  it('answers anew for another drive or pad, without asking the server', () => {
-    render(<FitStation {...props(viewOf(new Bench()))} />);
+  it('answers anew for another drive, without asking the server', async () => {
+    await showFit(new Bench());
     fireEvent.click(screen.getByRole('radio', { name: /Kelvane Dusk 2000/u }));
     expect(screen.getByText('It does not fit.')).toBeTruthy();
     fireEvent.click(screen.getByRole('radio', { name: /Kelvane Vesper 2000/u }));
     expect(screen.getByText('Not known yet.')).toBeTruthy();
     fireEvent.click(screen.getByRole('radio', { name: /Ostrel Marl 2000/u }));
-    fireEvent.click(screen.getByRole('radio', { name: 'Firm 2.0' }));
-    expect(screen.queryByText('It fits.')).toBeNull();
+    expect(screen.getByText('It fits.')).toBeTruthy();
     expect(acts).toEqual([]);
   });
 
-  it('draws the cut from the same numbers', () => {
-    render(<FitStation {...props(viewOf(new Bench()))} />);
-    expect(screen.getByRole('img', { name: /Gap between chips and sink 2\.13/u })).toBeTruthy();
+  it('draws the cut from the same numbers, and a height tried by hand is not a measure', async () => {
+    const bench = new Bench();
+    bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
+    await showFit(bench);
+    expect(screen.getByRole('img', { name: /Gap between chips and sink 1\.75/u })).toBeTruthy();
+    fireEvent.keyDown(screen.getByRole('slider', { name: 'underside of the sink' }), { key: 'PageDown' });
+    expect(screen.getByRole('img', { name: /Gap between chips and sink 1\.25/u })).toBeTruthy();
+    expect(screen.getByText('Tried, not measured:')).toBeTruthy();
+    fireEvent.click(button('Back to what is known'));
+    expect(screen.getByRole('img', { name: /Gap between chips and sink 1\.75/u })).toBeTruthy();
+    expect(acts).toEqual([]);
   });
 
-  it('leads to the measure that is missing, instead of to a choice that would be refused', () => {
+  it('leads to the measure that is missing, or takes it with a reason', async () => {
     const bench = new Bench();
     const view = viewOf(bench);
+    const [place] = view.profile.places;
     const cover = { known: false, what: 'height of the cover', howToGet: 'Measure it.' } as const;
-    const profile = { ...view.profile, slot: { ...view.profile.slot, coverMm: cover } };
-    render(<FitStation {...props({ ...view, profile })} />);
+    const form = { ...place!.form, coverMm: cover };
+    const profile = { ...view.profile, places: [{ ...place!, form }] } as JobView['profile'];
+    await showFit(bench, { ...view, profile });
     expect(screen.getAllByText(/height of the cover/u).length).toBeGreaterThan(0);
+    fireEvent.change(screen.getByLabelText(/Reason to take it/u), {
+      target: { value: 'seen it fit before' },
+    });
+    fireEvent.click(button('Take it so'));
+    expect(acts).toEqual([expect.objectContaining({ kind: 'choose', reason: 'seen it fit before' })]);
     press('Enter');
     expect(document.activeElement).toBe(screen.getByLabelText('Measured'));
-    expect(acts).toEqual([]);
+    expect(acts).toHaveLength(1);
   });
 
-  it('stands once the drives lie on the dock', () => {
-    render(<FitStation {...props(viewOf(copied()))} />);
+  it('stands once the drives lie on the dock', async () => {
+    await showFit(copied());
     expect(button(/Choose/u).disabled).toBe(true);
     press('Enter');
     expect(acts).toEqual([]);
@@ -104,7 +137,7 @@ describe('fit', () => {
 describe('data', () => {
   it('shows the ribbons, follows the share held back, and accepts by Enter', () => {
     const bench = new Bench();
-    bench.do({ kind: 'choose', driveId: 'ostrel-marl-2000', padId: 'lindrel-soft-250' });
+    bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
     render(<DataStation {...props(viewOf(bench))} />);
     expect(screen.getByRole('img', { name: /system and games: 511 GB to 2 TB, grows/u })).toBeTruthy();
     fireEvent.click(screen.getByRole('radio', { name: 'Hold 10 % back' }));

@@ -15,7 +15,7 @@ import { type StationProps, showOptions } from './station-props';
 const words = { true: 'yes', false: 'no', null: 'not known' } as const;
 
 /** What was taken in, what it holds up, and everything that happened since. */
-export function TakeInStation({ view, parts, act, busy, openNote, goOn }: StationProps) {
+export function TakeInStation({ view, askParts, act, busy, openNote, goOn }: StationProps) {
   const { job, profile } = view;
   const options = showOptions(view);
   const [amending, setAmending] = useState(false);
@@ -26,7 +26,7 @@ export function TakeInStation({ view, parts, act, busy, openNote, goOn }: Statio
     return (
       <TakeInForm
         profiles={[profile]}
-        parts={parts}
+        askParts={askParts}
         initial={takeIn}
         settings={view.frame.settings}
         now={view.frame.now}

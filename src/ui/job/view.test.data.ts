@@ -1,26 +1,43 @@
-import { type JobView, type PartsView, makeView } from '@/core/job';
-import { Bench, drives, pads } from '@/core/job/job.test.data';
+import { rankDrives } from '@/core/fit';
+import { type JobView, type PartsView, type RankedView, makeView, settingOfJob } from '@/core/job';
+import { Bench, drives, pads, sinks } from '@/core/job/job.test.data';
+import { type Result, ok } from '@/core/result';
 import { defaultSettings } from '@/core/workshop';
 
 const cases: JobView['cases'] = [
   {
-    schema: 'jicara.case/1',
+    schema: 'jicara.case/2',
     id: 'tarn-2',
+    maker: 'Tarn',
     model: 'Tarn 2',
+    price: { minor: 900, currency: 'EUR' },
+    onShelf: 1,
+    takes: ['NVMe'],
     link: 'USB 2.0',
     rateBytesPerS: 38e6,
     source: 'test',
   },
 ];
 
-export const parts: PartsView = { drives, pads };
+export const parts: PartsView = { pads, sinks };
+
+/** The ranking as the server answers it, made from the core alone. */
+export const rankOf = (bench: Bench) => async (): Promise<Result<RankedView>> => {
+  const setting = settingOfJob(bench.state.job, bench.context.profile);
+  const wish = { currency: 'EUR', prefers: [], shelfFirst: false };
+  const lines = rankDrives(setting, drives, parts, wish);
+  return ok({
+    lines,
+    counts: { over: 0, unknown: 0, tight: 0, clear: lines.length },
+    matching: lines.length,
+  });
+};
 
 /** A job's view made from the core alone, as the server makes it from the database. */
 export function viewOf(bench: Bench, more: Partial<JobView> = {}): JobView {
   const { context, state } = bench;
   const loaded = {
     ...context,
-    pad: pads.find(({ id }) => id === state.job.choice?.padId) ?? null,
     cases,
     source: null,
     layoutOrigin: context.layout ? ('expected' as const) : null,

@@ -3,23 +3,16 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Shell } from '@/app/shell';
 import { StartHere } from '@/app/start-here';
+import { askParts } from '@/app/ask-catalogue';
 import { post } from '@/app/call';
 import type { DeviceProfile } from '@/core/device';
-import type { FrameView, PartsView } from '@/core/job';
+import type { FrameView } from '@/core/job';
 import type { Fault } from '@/core/result';
 import { FaultNotice } from '@/ui/notice';
 import { TakeInForm } from '@/ui/take-in-form';
 
 /** What will stop this job later? Asked while the owner stands there. */
-export function TakeInScreen({
-  frame,
-  profiles,
-  parts,
-}: {
-  frame: FrameView;
-  profiles: DeviceProfile[];
-  parts: PartsView;
-}) {
+export function TakeInScreen({ frame, profiles }: { frame: FrameView; profiles: DeviceProfile[] }) {
   const router = useRouter();
   const [fault, setFault] = useState<Fault | null>(null);
   return (
@@ -40,7 +33,7 @@ export function TakeInScreen({
       ) : (
         <TakeInForm
           profiles={profiles}
-          parts={parts}
+          askParts={askParts}
           initial={null}
           settings={frame.settings}
           now={frame.now}

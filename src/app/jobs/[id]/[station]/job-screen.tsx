@@ -23,6 +23,7 @@ import { TakeInStation } from '@/ui/job/take-in-station';
 import { FaultNotice } from '@/ui/notice';
 import { useKeys } from '@/ui/use-keys';
 import { useJob } from './use-job';
+import { askParts, rank } from '@/app/ask-catalogue';
 
 /** A job at one of its stations: who and what, the cord, and the station's own screen. */
 export function JobScreen({
@@ -59,7 +60,9 @@ export function JobScreen({
     busy,
     openNote: () => setNoting(true),
     goOn,
-    parts: parts ?? { drives: [], pads: [] },
+    parts: parts ?? { pads: [], sinks: [] },
+    rank,
+    askParts,
   };
   return (
     <Shell frame={view.frame} at="job">

@@ -1,6 +1,6 @@
-import type { Stack } from '@/core/fit';
 import { showEstimate, showLengthMm } from '@/core/units';
 import { type Box, type CutQuestion, cutGeometry } from './cut-geometry';
+import { DragLine } from './drag-line';
 
 const rect = (area: Box, fill: string, extra: object = {}) => (
   <rect x={area.x} y={area.y} width={area.width} height={area.height} fill={fill} {...extra} />
@@ -29,28 +29,34 @@ function Span({
   );
 }
 
-type Props = Omit<CutQuestion, 'stack'> & {
-  stack: Stack;
+/** Layers that can be dragged or typed to try another height. */
+export type LayerId = 'cover' | 'sink' | 'pad' | 'chips' | 'module';
+
+type Props = CutQuestion & {
   driveName: string;
   padName: string | null;
   sinkName: string | null;
   /** The margin that is picked beside the drawing: its layer is outlined. */
   active: string;
+  onPick: (marginId: string) => void;
+  /** Tries another height of a layer, mm above the main board (a pad: its free thickness). */
+  onTry?: (layer: LayerId, mm: number) => void;
   locale: string;
 };
 
 /** The cut through the slot, to scale, with what is left over named at the right. */
-export function Cut({ stack, driveName, padName, sinkName, active, locale, ...question }: Props) {
-  const cut = cutGeometry({ stack, ...question });
+export function Cut({ driveName, padName, sinkName, active, onPick, onTry, locale, ...question }: Props) {
+  const { layers } = question;
+  const cut = cutGeometry(question);
   const options = { locale };
   const stretch = (cut.pxPerMmUp / cut.pxPerMmAlong).toFixed(1);
   const edge = (id: string) => (active === id ? { stroke: 'var(--ink)', strokeWidth: 2.5 } : {});
   const spanX = cut.mainBoard.x + cut.mainBoard.width + 14;
-  const top = stack.sinkTop ?? stack.chipTop;
-  const leftMm = stack.cover.known && top.known ? stack.cover.value - top.value : null;
+  const { top } = layers;
+  const leftMm = layers.cover.known && top.known ? layers.cover.value - top.value : null;
   const summary = [
     `Cut through the slot with ${driveName}.`,
-    stack.gap ? `Gap between chips and sink ${showEstimate(stack.gap, 'mm', options)}.` : '',
+    layers.gap ? `Gap between chips and sink ${showEstimate(layers.gap, 'mm', options)}.` : '',
     leftMm === null
       ? 'The cover’s height is not known.'
       : `${showLengthMm(leftMm, locale)} left under the cover.`,
@@ -91,16 +97,25 @@ export function Cut({ stack, driveName, padName, sinkName, active, locale, ...qu
             </text>
           </g>
         ))}
-        {rect(cut.module, 'var(--module)', edge('length'))}
+        {cut.floor && (
+          <g onClick={() => onPick('below')}>
+            {rect(cut.floor.band, 'var(--line-strong)', { opacity: 0.55, ...edge('below') })}
+          </g>
+        )}
+        {cut.adapter && rect(cut.adapter, 'var(--part-c)', edge('adapter'))}
+        <g onClick={() => onPick('length')}>{rect(cut.module, 'var(--module)', edge('length'))}</g>
         {cut.chips.map((chip) => (
           <g key={chip.x}>{rect(chip, 'var(--chip)', { stroke: 'var(--soft)', strokeWidth: 0.6 })}</g>
         ))}
         {cut.chipsBelow.map((chip) => (
-          <g key={chip.x}>{rect(chip, 'var(--chip)', edge('sides'))}</g>
+          <g key={chip.x} onClick={() => onPick('below')}>
+            {rect(chip, 'var(--chip)', edge('below'))}
+          </g>
         ))}
         {rect(cut.socket, 'var(--lacquer-raised)', edge('key'))}
+        {cut.sink?.under && rect(cut.sink.under, 'var(--metal)', edge('below'))}
         {cut.pad && (
-          <>
+          <g onClick={() => onPick('squeeze')}>
             {rect(cut.pad, 'var(--pad)', {
               stroke: 'var(--soft)',
               strokeDasharray: '5 4',
@@ -111,10 +126,10 @@ export function Cut({ stack, driveName, padName, sinkName, active, locale, ...qu
                 {padName}
               </text>
             )}
-          </>
+          </g>
         )}
         {cut.sink && (
-          <>
+          <g onClick={() => onPick('cover')}>
             {cut.sink.fins.map((fin) => (
               <g key={fin.x}>{rect(fin, 'var(--metal)')}</g>
             ))}
@@ -125,9 +140,9 @@ export function Cut({ stack, driveName, padName, sinkName, active, locale, ...qu
               fontSize={12}
               fill="#1c1512"
             >
-              {sinkName}
+              {cut.sink.base.height > 12 ? sinkName : ''}
             </text>
-          </>
+          </g>
         )}
         {cut.cover ? (
           <>
@@ -145,7 +160,7 @@ export function Cut({ stack, driveName, padName, sinkName, active, locale, ...qu
               fill="var(--over)"
               fontWeight={600}
             >
-              cover, {showEstimate(stack.cover, 'mm', options)}
+              cover, {showEstimate(layers.cover, 'mm', options)}
             </text>
           </>
         ) : (
@@ -162,12 +177,12 @@ export function Cut({ stack, driveName, padName, sinkName, active, locale, ...qu
             color={leftMm < 0 ? 'var(--over)' : 'var(--clear)'}
           />
         )}
-        {cut.spans.gap && stack.gap && (
+        {cut.spans.gap && layers.gap && (
           <Span
             x={spanX}
             from={cut.spans.gap.from}
             to={cut.spans.gap.to}
-            label={`gap ${stack.gap.known ? showLengthMm(stack.gap.value, locale) : '?'}`}
+            label={`gap ${layers.gap.known ? showLengthMm(layers.gap.value, locale) : '?'}`}
             color="var(--info)"
           />
         )}
@@ -175,14 +190,65 @@ export function Cut({ stack, driveName, padName, sinkName, active, locale, ...qu
           x={spanX}
           from={cut.spans.module.from}
           to={cut.spans.module.to}
-          label={stack.chipTop.known ? showLengthMm(stack.chipTop.value, locale) : '?'}
+          label={layers.chipTop.known ? showLengthMm(layers.chipTop.value, locale) : '?'}
           color="var(--soft)"
         />
+        {onTry &&
+          dragLines(question, cut).map((line) => (
+            <DragLine
+              key={line.layer}
+              {...line}
+              pxPerMm={cut.pxPerMmUp}
+              onTry={(mm) => onTry(line.layer, mm)}
+            />
+          ))}
       </svg>
       <figcaption className="mt-1 text-[13px] text-soft">
-        {driveName} · heights ×{stretch} · dashed stand-offs are the other positions · shading is the cover’s
-        tolerance
+        {driveName} · heights ×{stretch} · dashed stand-offs are the other positions
+        {onTry ? ' · drag a handle, or arrow keys on it, to try another height' : ''}
       </figcaption>
     </figure>
+  );
+}
+
+const valueOf = (e: CutQuestion['layers']['cover'] | null) => (e?.known ? e.value : null);
+
+/** Handles at the right of the drawing: each moves one layer. */
+function dragLines({ layers, padFreeMm }: CutQuestion, cut: ReturnType<typeof cutGeometry>) {
+  const y = (mm: number) => cut.mainBoard.y - mm * cut.pxPerMmUp;
+  const x = cut.mainBoard.x + cut.mainBoard.width;
+  const lines: { layer: LayerId; name: string; mm: number | null; at: number | null; x: number }[] = [
+    { layer: 'cover', name: 'cover', mm: valueOf(layers.cover), at: valueOf(layers.cover), x },
+    {
+      layer: 'sink',
+      name: 'underside of the sink',
+      mm: layers.sinkPlace === 'fixed' ? valueOf(layers.sinkUnderside) : null,
+      at: valueOf(layers.sinkUnderside),
+      x: cut.mainBoard.x,
+    },
+    {
+      layer: 'pad',
+      name: 'pad, free thickness',
+      mm: padFreeMm,
+      at: cut.pad ? (cut.mainBoard.y - cut.pad.y) / cut.pxPerMmUp : null,
+      x: x - 24,
+    },
+    {
+      layer: 'chips',
+      name: 'top of the chips',
+      mm: valueOf(layers.chipTop),
+      at: valueOf(layers.chipTop),
+      x: x - 44,
+    },
+    {
+      layer: 'module',
+      name: 'underside of the module',
+      mm: valueOf(layers.moduleUnderside),
+      at: valueOf(layers.moduleUnderside),
+      x: x - 64,
+    },
+  ];
+  return lines.flatMap(({ layer, name, mm, at, x: atX }) =>
+    mm === null || at === null ? [] : [{ layer, name, mm, x: atX, y: y(at) }],
   );
 }

@@ -4,7 +4,10 @@ import { type CutQuestion, cutGeometry } from './cut-geometry';
 const origin = { kind: 'measured', note: 'test' } as const;
 const mm = (value: number) => exact(value, origin);
 const question: CutQuestion = {
-  stack: {
+  layers: {
+    sinkPlace: 'fixed',
+    below: mm(0),
+    top: mm(9.1),
     moduleUnderside: mm(1.5),
     moduleTop: mm(2.3),
     chipTop: mm(3.5),
@@ -14,7 +17,10 @@ const question: CutQuestion = {
     cover: about(9.8, 0.1, 0.1, origin),
   },
   moduleLengthMm: 80,
-  bottomMm: 0,
+  roomBelow: mm(0.9),
+  adapterMm: 0,
+  finned: true,
+  underPlate: false,
   standOffsMm: [42, 80],
   padFreeMm: 2.5,
 };
@@ -39,10 +45,12 @@ describe('cut', () => {
 
   it('draws no cover where its height is not known, no pad where there is no gap, and chips below where there are any', () => {
     expect(
-      cutGeometry({ ...question, stack: { ...question.stack, cover: missing('cover', 'measure') } }).cover,
+      cutGeometry({ ...question, layers: { ...question.layers, cover: missing('cover', 'measure') } }).cover,
     ).toBeNull();
-    expect(cutGeometry({ ...question, stack: { ...question.stack, sinkUnderside: mm(3) } }).pad).toBeNull();
-    expect(cutGeometry({ ...question, bottomMm: 1.35 }).chipsBelow.length).toBeGreaterThan(0);
+    expect(cutGeometry({ ...question, layers: { ...question.layers, sinkUnderside: mm(3) } }).pad).toBeNull();
+    expect(
+      cutGeometry({ ...question, layers: { ...question.layers, below: mm(1.35) } }).chipsBelow.length,
+    ).toBeGreaterThan(0);
   });
 
   it.each([30, 42, 80, 110])('keeps everything of a module of %i mm inside the drawing', (moduleLengthMm) => {

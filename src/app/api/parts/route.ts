@@ -1,0 +1,22 @@
+import { readJson, respond } from '@/app/respond';
+import { ok, refuse } from '@/core/result';
+import { PartQuery, getRuntime, putPart, searchParts } from '@/server';
+
+/** A page of the catalogue: words, filters, order; see the OpenAPI document. */
+export async function GET(request: Request) {
+  const query = PartQuery.safeParse(Object.fromEntries(new URL(request.url).searchParams));
+  if (!query.success)
+    return respond(
+      refuse(
+        'form',
+        `${query.error.issues[0]?.path.join('.')}: ${query.error.issues[0]?.message}`,
+        'See /api/openapi.',
+      ),
+    );
+  return respond(ok(await searchParts(getRuntime().database, query.data)));
+}
+
+export async function POST(request: Request) {
+  const form = await readJson(request);
+  return respond(form.ok ? await putPart(getRuntime(), form.value) : form);
+}

@@ -1,0 +1,31 @@
+const plainNumber = /^-?\d+(\.\d+)?(e[+-]?\d+)?$/iu;
+
+/**
+ * A cell as it is written to a table: text that a spreadsheet would take for a formula gets an apostrophe before it
+ * (OWASP, CSV injection), and so does text that begins with one, so that reading back loses nothing.
+ */
+export const guardCell = (text: string): string =>
+  /^[=+\-@\t\r']/u.test(text) && !plainNumber.test(text) ? `'${text}` : text;
+
+/** The text of a cell again: takes off the apostrophe that `guardCell` put there. */
+export const unguardCell = (cell: string): string => (/^'[=+\-@\t\r']/u.test(cell) ? cell.slice(1) : cell);
+
+/** How deep JSON is nested, without parsing it; text in quotes does not count. Stops counting at `most` + 1. */
+export function nestingDepth(json: string, most: number): number {
+  let depth = 0;
+  let deepest = 0;
+  let quoted = false;
+  for (let i = 0; i < json.length; i += 1) {
+    const mark = json[i];
+    if (quoted) {
+      if (mark === '\\') i += 1;
+      else if (mark === '"') quoted = false;
+    } else if (mark === '"') quoted = true;
+    else if (mark === '{' || mark === '[') {
+      depth += 1;
+      if (depth > deepest) deepest = depth;
+      if (deepest > most) return deepest;
+    } else if (mark === '}' || mark === ']') depth -= 1;
+  }
+  return deepest;
+}

@@ -1,0 +1,3 @@
+export { guardCell, nestingDepth, unguardCell } from './cells';
+export { columnsOf, doubleIds, partOfRow, partsOfJson, rowOf } from './table';
+export type { ImportFault, Row } from './table';

@@ -1,0 +1,39 @@
+import { DeviceProfile } from '@/core/device';
+import { Part } from '@/core/part';
+import { type Result, ok, refuse } from '@/core/result';
+import { saveProfile } from './devices';
+import { deletePart, savePart } from './parts';
+import type { Runtime } from './runtime';
+import { formFault } from './take-in-device';
+
+/** Writes one part into the catalogue, new or changed. */
+export async function putPart(runtime: Runtime, form: unknown): Promise<Result<Part>> {
+  const parsed = Part.safeParse(form);
+  if (!parsed.success) return formFault(parsed.error);
+  await savePart(runtime.database, parsed.data);
+  return ok(parsed.data);
+}
+
+/** Takes a part off the catalogue; not one that a job on the bench has chosen. */
+export async function removePart(runtime: Runtime, id: string): Promise<Result<null>> {
+  return runtime.database.transaction(async (sql) => {
+    const users = await sql.query<{ id: string }>(
+      `select id from job where handed_over_at is null and (document #>> '{choice,driveId}' = $1
+         or document #>> '{choice,sinkId}' = $1 or document #> '{choice,padIds}' ? $1)`,
+      [id],
+    );
+    if (users[0])
+      return refuse('in-use', `Job ${users[0].id} has chosen this part.`, 'Choose another one there first.');
+    return (await deletePart(sql, id))
+      ? ok(null)
+      : refuse('not-found', 'This part is not in the catalogue.', 'Look for it at Parts.');
+  });
+}
+
+/** Writes a device profile, new or changed; jobs under way keep the one they began with. */
+export async function putProfile(runtime: Runtime, form: unknown): Promise<Result<DeviceProfile>> {
+  const parsed = DeviceProfile.safeParse(form);
+  if (!parsed.success) return formFault(parsed.error);
+  await saveProfile(runtime.database, parsed.data);
+  return ok(parsed.data);
+}

@@ -1,0 +1,157 @@
+import Papa from 'papaparse';
+import { z } from 'zod';
+import {
+  type ImportFault,
+  columnsOf,
+  doubleIds,
+  guardCell,
+  nestingDepth,
+  partOfRow,
+  partsOfJson,
+  rowOf,
+  unguardCell,
+} from '@/core/exchange';
+import { type Part, PartKind } from '@/core/part';
+import { type Result, ok, refuse } from '@/core/result';
+import { findParts, partsOfKind, savePart } from './parts';
+import type { Runtime } from './runtime';
+import { formFault } from './take-in-device';
+import { readSettings } from './workshop';
+
+const mostRows = 20_000;
+const mostFaults = 200;
+const deepest = 100;
+
+export const ImportRequest = z.object({
+  kind: PartKind,
+  format: z.enum(['csv', 'json']),
+  text: z.string(),
+  /** False only shows what would happen. */
+  commit: z.boolean().default(false),
+});
+
+export type ImportPreview = {
+  lines: number;
+  good: number;
+  faults: ImportFault[];
+  moreFaults: number;
+  newIds: number;
+  changedIds: number;
+  /** The first parts that were understood, to look at. */
+  sample: Part[];
+  imported: boolean;
+};
+
+type Read = { parts: { part: Part; row: number }[]; faults: ImportFault[]; lines: number };
+
+function readCsv(kind: PartKind, text: string, currency: string): Result<Read> {
+  const table = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/u, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+    transform: unguardCell,
+    transformHeader: (name) => name.trim(),
+    preview: mostRows + 1,
+  });
+  if (table.data.length > mostRows)
+    return refuse(
+      'too-long',
+      `More than ${mostRows} lines.`,
+      'Split the file and import the parts one after another.',
+    );
+  const columns = table.meta.fields ?? [];
+  if (columns.length < 2 || !columns.includes('id'))
+    return refuse(
+      'no-table',
+      columns.length < 2 ? 'No columns were found in this file.' : 'The first line names no column “id”.',
+      'The first line names the columns, separated by commas, semicolons or tabs. Export a kind to see them.',
+    );
+  const read: Read = { parts: [], faults: [], lines: table.data.length };
+  for (const { row, message } of table.errors)
+    if (row !== undefined)
+      read.faults.push({
+        row: row + 1,
+        column: 'the whole line',
+        fault: message,
+        fix: 'Check quotes and separators in this line.',
+      });
+  table.data.forEach((row, i) => {
+    const result = partOfRow(kind, row, i + 1, currency);
+    if ('part' in result) read.parts.push({ part: result.part, row: i + 1 });
+    else read.faults.push(...result.faults);
+  });
+  return ok(read);
+}
+
+function readJson(text: string): Result<Read> {
+  if (nestingDepth(text, deepest) > deepest)
+    return refuse(
+      'too-deep',
+      `This JSON is nested more than ${deepest} deep.`,
+      'Parts are flat: check what wrote this file.',
+    );
+  let data: unknown;
+  try {
+    data = JSON.parse(text.replace(/^\uFEFF/u, ''));
+  } catch {
+    return refuse(
+      'no-json',
+      'This is not JSON.',
+      'Export a kind as JSON to see the form, or import the file as CSV.',
+    );
+  }
+  const list = Array.isArray(data) ? data : [data];
+  if (list.length > mostRows)
+    return refuse(
+      'too-long',
+      `More than ${mostRows} parts.`,
+      'Split the file and import the parts one after another.',
+    );
+  const { parts, faults } = partsOfJson(data);
+  return ok({ parts, faults, lines: list.length });
+}
+
+/**
+ * Reads a file of parts and says line by line what is wrong; with `commit` and no fault anywhere, all of it goes in,
+ * in one transaction, or nothing.
+ */
+export async function importParts(runtime: Runtime, form: unknown): Promise<Result<ImportPreview>> {
+  const parsed = ImportRequest.safeParse(form);
+  if (!parsed.success) return formFault(parsed.error);
+  const { kind, format, text, commit } = parsed.data;
+  const { currency } = await readSettings(runtime.database);
+  const read = format === 'csv' ? readCsv(kind, text, currency) : readJson(text);
+  if (!read.ok) return read;
+  const { parts, lines } = read.value;
+  if (lines === 0) return refuse('empty', 'There is no line in this file.', 'Choose another file.');
+  const faults = [...read.value.faults, ...doubleIds(parts)].sort((a, b) => a.row - b.row);
+  return runtime.database.transaction(async (sql) => {
+    const known = await findParts(
+      sql,
+      parts.map(({ part }) => part.id),
+    );
+    const imported = commit && faults.length === 0;
+    if (imported) for (const { part } of parts) await savePart(sql, part);
+    return ok({
+      lines,
+      good: parts.length,
+      faults: faults.slice(0, mostFaults),
+      moreFaults: Math.max(0, faults.length - mostFaults),
+      newIds: parts.length - known.length,
+      changedIds: known.length,
+      sample: parts.slice(0, 5).map(({ part }) => part),
+      imported,
+    });
+  });
+}
+
+/** All parts of a kind as a file that an import reads again without loss. */
+export async function exportParts(runtime: Runtime, kind: PartKind, format: 'csv' | 'json'): Promise<string> {
+  const parts = await partsOfKind(runtime.database, kind);
+  if (format === 'json') return `${JSON.stringify(parts, null, 2)}\n`;
+  const rows = parts.map(rowOf);
+  const columns = columnsOf(rows);
+  return Papa.unparse({
+    fields: columns,
+    data: rows.map((row) => columns.map((column) => guardCell(row[column] ?? ''))),
+  });
+}

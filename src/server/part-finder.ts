@@ -1,0 +1,11 @@
+import type { PartFinder } from '@/core/fit';
+import { type Part, type PartKind, type PartOf, kindOf } from '@/core/part';
+
+/** Looks parts up among those that were loaded; an id of another kind is not found. */
+export function finderOf(parts: Part[]): PartFinder {
+  const find =
+    <K extends PartKind>(kind: K) =>
+    (id: string): PartOf[K] | null =>
+      (parts.find((part) => part.id === id && kindOf(part) === kind) as PartOf[K] | undefined) ?? null;
+  return { drive: find('drive'), sink: find('heatsink'), pad: find('pad') };
+}

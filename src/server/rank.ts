@@ -1,0 +1,118 @@
+import { z } from 'zod';
+import { type CandidateLine, type Setting, judgeDrive, settingOf, sortCandidates } from '@/core/fit';
+import { placeOf } from '@/core/device';
+import { workloadOf } from '@/core/heat';
+import { type PartsForesight, type RankedView, foreseeParts, settingOfJob } from '@/core/job';
+import type { Verdict } from '@/core/margin';
+import type { Drive } from '@/core/part';
+import { type Result, ok, refuse } from '@/core/result';
+import { findProfile, profileOfJob } from './devices';
+import { findJob } from './jobs';
+import type { Runtime } from './runtime';
+import { shelves } from './shelves';
+import { formFault } from './take-in-device';
+import { readSettings } from './workshop';
+
+const Ranked = z.object({
+  /** A job's device as it was measured, or a device alone. */
+  jobId: z.string().max(20).optional(),
+  profileId: z.string().max(60).optional(),
+  placeId: z.string().max(40).nullable().default(null),
+  wantedGB: z.int().min(0).max(1_000_000).default(0),
+  text: z.string().max(120).default(''),
+  shelfFirst: z.boolean().default(false),
+  limit: z.int().min(1).max(200).default(60),
+});
+
+const slice = 150;
+
+/** Judges drives in slices, so that other requests get their turn between them. */
+async function judgeAll(
+  runtime: Runtime,
+  setting: Setting,
+  drives: Drive[],
+  currency: string,
+): Promise<CandidateLine[]> {
+  const accessories = await shelves(runtime);
+  const judged: CandidateLine[] = [];
+  for (let i = 0; i < drives.length; i += slice) {
+    for (const drive of drives.slice(i, i + slice))
+      judged.push(judgeDrive(setting, drive, accessories, currency));
+    if (i + slice < drives.length) await new Promise((resolve) => setImmediate(resolve));
+  }
+  return judged;
+}
+
+async function settingFor(runtime: Runtime, asked: z.infer<typeof Ranked>): Promise<Result<Setting>> {
+  const { database } = runtime;
+  if (asked.jobId) {
+    const stored = await findJob(database, asked.jobId);
+    const profile = stored && (await profileOfJob(database, asked.jobId));
+    return stored && profile
+      ? ok(settingOfJob(stored.state.job, profile, asked.placeId))
+      : refuse('no-job', 'There is no such job.', 'Look on the bench.');
+  }
+  const profile = await findProfile(database, asked.profileId ?? '');
+  if (!profile) return refuse('not-found', 'This device is not known here.', 'Choose one from the list.');
+  const { heat } = placeOf(profile, asked.placeId);
+  return ok(settingOf(profile, { placeId: asked.placeId, workload: heat && workloadOf(heat.workload) }));
+}
+
+/** Larger than wanted is as good as wanted; smaller ones come behind within their verdict. */
+const wantedFirst = (candidates: CandidateLine[], wantedGB: number): CandidateLine[] => {
+  const order: Verdict[] = ['clear', 'tight', 'unknown', 'over'];
+  const place = ({ worst }: CandidateLine) => order.indexOf(worst.verdict);
+  const far = ({ build }: CandidateLine) =>
+    build.drive.labelGB === wantedGB ? 0 : build.drive.labelGB > wantedGB ? 1 : 2;
+  return wantedGB === 0 ? candidates : [...candidates].sort((a, b) => place(a) - place(b) || far(a) - far(b));
+};
+
+/** The catalogue's drives held against one place of a device, the best first. */
+export async function rankedView(runtime: Runtime, form: unknown): Promise<Result<RankedView>> {
+  const parsed = Ranked.safeParse(form);
+  if (!parsed.success) return formFault(parsed.error);
+  const asked = parsed.data;
+  const setting = await settingFor(runtime, asked);
+  if (!setting.ok) return setting;
+  const settings = await readSettings(runtime.database);
+  const { drives } = await shelves(runtime);
+  const words = asked.text.toLowerCase().split(/\s+/u).filter(Boolean);
+  const matching = drives.filter((drive) => {
+    const all =
+      `${drive.maker} ${drive.model} ${drive.formFactor} ${drive.labelGB} ${drive.protocol}`.toLowerCase();
+    return words.every((word) => all.includes(word));
+  });
+  const judged = await judgeAll(runtime, setting.value, matching, settings.currency);
+  const counts: Record<Verdict, number> = { over: 0, unknown: 0, tight: 0, clear: 0 };
+  for (const { worst } of judged) counts[worst.verdict] += 1;
+  const wish = { currency: settings.currency, prefers: settings.prefersMakers, shelfFirst: asked.shelfFirst };
+  const sorted = wantedFirst(sortCandidates(judged, wish), asked.wantedGB);
+  return ok({ lines: sorted.slice(0, asked.limit), counts, matching: matching.length });
+}
+
+const Foreseen = z.object({
+  profileId: z.string().max(60),
+  wantedGB: z.int().positive().max(1_000_000),
+  dataToKeep: z.boolean(),
+  systemVersion: z.string().max(20).nullable(),
+  oldDrive: z.object({
+    labelGB: z.int().positive(),
+    usedBytes: z.int().nonnegative().nullable(),
+    formFactor: z.string(),
+  }),
+});
+
+/** What can be had for a wish while a device is taken in: judged without heat, which no part of the answer shows. */
+export async function partsForesight(runtime: Runtime, form: unknown): Promise<Result<PartsForesight>> {
+  const parsed = Foreseen.safeParse(form);
+  if (!parsed.success) return formFault(parsed.error);
+  const { profileId, wantedGB, dataToKeep, systemVersion, oldDrive } = parsed.data;
+  const profile = await findProfile(runtime.database, profileId);
+  if (!profile) return refuse('not-found', 'This device is not known here.', 'Choose one from the list.');
+  const { currency } = await readSettings(runtime.database);
+  const { drives } = await shelves(runtime);
+  const setting = settingOf(profile, { old: { ...oldDrive, dataToKeep }, systemVersion });
+  const offered = drives.filter(({ labelGB }) => labelGB >= wantedGB);
+  const judged = await judgeAll(runtime, setting, offered, currency);
+  return ok(foreseeParts(sortCandidates(judged, { currency, prefers: [], shelfFirst: false })));
+}

@@ -1,0 +1,23 @@
+import { readFile, readdir } from 'node:fs/promises';
+import { join } from 'node:path';
+import { z } from 'zod';
+import { DeviceProfile } from '@/core/device';
+import { Part } from '@/core/part';
+import type { Sql } from './database';
+import { hasOldProfiles, saveProfile } from './devices';
+import { savePart } from './parts';
+
+/** The demo workshop's devices and parts, from the open files that ship with the product. */
+export async function loadShippedCatalogue(sql: Sql, demoFolder: string): Promise<void> {
+  const json = async (...path: string[]) =>
+    JSON.parse(await readFile(join(demoFolder, ...path), 'utf8')) as unknown;
+  for (const name of (await readdir(join(demoFolder, 'devices'))).sort())
+    await saveProfile(sql, DeviceProfile.parse(await json('devices', name)));
+  for (const name of (await readdir(join(demoFolder, 'parts'))).sort())
+    for (const part of z.array(Part).parse(await json('parts', name))) await savePart(sql, part);
+}
+
+/** A workshop that was filled by an older release gets the shipped devices and parts in today's format. */
+export async function renewShipped(sql: Sql, demoFolder: string): Promise<void> {
+  if (await hasOldProfiles(sql)) await loadShippedCatalogue(sql, demoFolder);
+}

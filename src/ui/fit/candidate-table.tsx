@@ -1,0 +1,131 @@
+import { type CandidateLine, nextSize, whyNot } from '@/core/fit';
+import { padWords } from '@/core/stack';
+import { type SizeHabit, showBytes, showMoney, showPerGB, showRate } from '@/core/units';
+import { BowlSign } from '../bowl-sign';
+import { verdictWord } from '../verdict-words';
+
+type Props = {
+  lines: CandidateLine[];
+  selected: string;
+  onSelect: (line: CandidateLine) => void;
+  locale: string;
+  habit: SizeHabit;
+  /** The workshop's: what is priced in another one cannot be compared by the gigabyte. */
+  currency: string;
+};
+
+/** What goes in with the drive, in a few words. */
+const extras = ({ build: { adapter, sink, pads } }: CandidateLine): string =>
+  [adapter?.model, sink?.model, pads.length > 0 ? `pad ${padWords(pads)}` : null].filter(Boolean).join(', ');
+
+/** The candidates, best first; arrow keys go through them. */
+export function CandidateTable({ lines, selected, onSelect, locale, habit, currency }: Props) {
+  const chosen = lines.find(({ build }) => build.drive.id === selected);
+  const next = chosen ? nextSize(chosen, lines) : null;
+  const money = (minor: number) => showMoney({ minor, currency }, locale);
+  return (
+    <>
+      <div className="overflow-x-auto">
+        <table className="w-full border-collapse text-[14px]">
+          <caption className="sr-only">
+            Drives by how they fit, then by price per gigabyte shown as free
+          </caption>
+          <thead>
+            <tr className="border-b text-left text-[13px] text-soft">
+              <th className="py-1 pl-2 font-medium" scope="col">
+                Fits
+              </th>
+              <th className="font-medium" scope="col">
+                Drive
+              </th>
+              <th className="pl-3 text-right font-medium" scope="col">
+                Shown free
+              </th>
+              <th className="pl-3 text-right font-medium" scope="col">
+                Reads here
+              </th>
+              <th className="pl-3 text-right font-medium" scope="col">
+                Settles
+              </th>
+              <th className="pl-3 text-right font-medium" scope="col">
+                All parts
+              </th>
+              <th className="pl-3 pr-2 text-right font-medium" scope="col">
+                {currency} per GB
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {lines.map((line) => {
+              const { drive } = line.build;
+              const why = whyNot(line);
+              const more = extras(line);
+              return (
+                <tr
+                  key={drive.id}
+                  className={`border-b ${drive.id === selected ? 'bg-sunken' : 'hover:bg-sunken/60'}`}
+                >
+                  <td className="py-0.5 pl-2 align-top">
+                    <label className="flex min-h-9 cursor-pointer items-center gap-2 whitespace-nowrap pr-2">
+                      <input
+                        type="radio"
+                        name="candidate"
+                        className="size-4 accent-(--cochineal)"
+                        checked={drive.id === selected}
+                        onChange={() => onSelect(line)}
+                        aria-label={`${drive.maker} ${drive.model} ${drive.labelGB} GB, ${verdictWord[line.worst.verdict]}`}
+                      />
+                      <BowlSign verdict={line.worst.verdict} use={line.worst.use} size={26} />
+                      <span className="text-[13px]">{verdictWord[line.worst.verdict]}</span>
+                    </label>
+                  </td>
+                  <td className="py-1 pr-2">
+                    <span className="whitespace-nowrap">
+                      <b>
+                        {drive.maker} {drive.model}
+                      </b>{' '}
+                      {showBytes(drive.labelGB * 1e9, { locale })}{' '}
+                      <span className="figures text-[12.5px] text-soft">{drive.formFactor}</span>
+                    </span>
+                    {(why ?? more) && (
+                      <span className="block text-[12.5px] leading-tight text-soft">
+                        {why ?? `with ${more}`}
+                      </span>
+                    )}
+                  </td>
+                  <td className="figures whitespace-nowrap pl-3 text-right">
+                    {showBytes(line.freeShownBytes, { habit, locale })}
+                  </td>
+                  <td className="figures whitespace-nowrap pl-3 text-right">
+                    {line.rate === null ? '?' : showRate(line.rate, locale)}
+                  </td>
+                  <td className="figures whitespace-nowrap pl-3 text-right">
+                    {line.heatC === null ? '?' : `${line.heatC.toFixed(0)} °C`}
+                  </td>
+                  <td className="figures whitespace-nowrap pl-3 text-right">
+                    {line.minor === null ? showMoney(drive.price, locale) : money(line.minor)}
+                    {line.onShelf && (
+                      <span className="block font-sans text-[12px] text-clear">on the shelf</span>
+                    )}
+                  </td>
+                  <td className="figures whitespace-nowrap pl-3 pr-2 text-right">
+                    {line.minorPerUsableGB === null
+                      ? '?'
+                      : showPerGB(line.minorPerUsableGB, currency, locale)}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+      {next && chosen && (
+        <p className="mt-2 text-[14px] text-soft">
+          Next size up: {next.line.build.drive.model}{' '}
+          {showBytes(next.line.build.drive.labelGB * 1e9, { locale })} for {money(next.extraMinor)} more, each
+          extra gigabyte {showPerGB(next.minorPerExtraGB, currency, locale)} {currency}.
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,288 @@
+'use client';
+import { useMemo, useState } from 'react';
+import { type Build, type FitAnswer, type Setting, coolingOf, fit } from '@/core/fit';
+import { type HeatCurve, type HeatQuestion, Workload, thermalBody, workloadOf, workloads } from '@/core/heat';
+import type { Pad } from '@/core/part';
+import { useWorkerAnswer } from '@/workers/use-worker-answer';
+import { Button } from '../button';
+import { Card } from '../station-frame';
+import { curveAt, heatPicture, heatSize } from './heat-geometry';
+import { OwnWorkload } from './own-workload';
+
+type Props = { setting: Setting; build: Build; answer: FitAnswer; pads: Pad[] };
+
+const seconds = 1800;
+const everyS = 20;
+const runs = 400;
+const seed = 0.37;
+const colors = ['var(--clear)', 'var(--tight)', 'var(--info)', 'var(--over)'];
+const dashes = [undefined, '6 3', '2 3', '8 3 2 3'];
+
+type Way = { id: string; name: string; build: Build; cover: 'on' | 'off' };
+
+/** The ways worth comparing: as built, without what lies on it, with the cover off, and with the next best pad. */
+function waysOf(build: Build, pads: Pad[]): Way[] {
+  const ways: Way[] = [{ id: 'built', name: 'as built', build, cover: 'on' }];
+  if (build.pads.length > 0 || build.sink)
+    ways.push({
+      id: 'bare',
+      name: build.sink ? 'bare, no sink' : 'no contact',
+      build: { ...build, pads: [], sink: null },
+      cover: 'on',
+    });
+  ways.push({ id: 'open', name: 'cover off', build, cover: 'off' });
+  const [now] = build.pads;
+  const other =
+    now &&
+    pads.find(
+      ({ id, conductivityWPerMK, freeThicknessMm }) =>
+        id !== now.id &&
+        freeThicknessMm.value === now.freeThicknessMm.value &&
+        conductivityWPerMK !== now.conductivityWPerMK,
+    );
+  if (other)
+    ways.push({
+      id: 'pad',
+      name: `pad ${other.model} ${other.freeThicknessMm.value.toFixed(1)}`,
+      build: { ...build, pads: [other] },
+      cover: 'on',
+    });
+  return ways;
+}
+
+/** Settled heat and the way there, with bands; several ways to build it in one chart, read by pointer or keys. */
+export function HeatCard({ setting, build, answer, pads }: Props) {
+  const [own, setOwn] = useState<Workload | null>(null);
+  const [workloadId, setWorkloadId] = useState(setting.workload?.id ?? 'loading');
+  const workload = workloadId === 'own' && own ? own : workloadOf(workloadId);
+  const ways = useMemo(() => waysOf(build, pads), [build, pads]);
+  const [off, setOff] = useState<string[]>(['open', 'pad']);
+  const [readS, setReadS] = useState(seconds);
+  const asked = useMemo(() => {
+    const questions: HeatQuestion[] = [];
+    let missing: string | null = null;
+    for (const way of ways) {
+      if (off.includes(way.id)) continue;
+      const { layers } = way.build === build ? answer : fit({ ...setting, workload: null }, way.build);
+      const body = thermalBody(answer.place, build.drive, coolingOf(way.build, layers, way.name, way.cover));
+      if (body.known) questions.push({ body: body.body, workload, seconds, everyS, runs });
+      else missing ??= `${body.what}. ${body.howToGet}`;
+    }
+    return { questions, missing };
+  }, [ways, off, answer, setting, build, workload]);
+  const [again, setAgain] = useState(0);
+  const { answer: heat, stop } = useWorkerAnswer(
+    asked.questions.length > 0 ? `${again} ${JSON.stringify(asked.questions)}` : null,
+    (client, onProgress) => client.heat(asked.questions, seed, onProgress),
+  );
+  const curves = heat.status === 'ready' && asked.questions.length > 0 ? heat.value : null;
+  return (
+    <Card
+      title="Heat"
+      tools={
+        <label className="text-[13px]">
+          <span className="sr-only">Workload</span>
+          <select
+            className="h-9 rounded-lg border border-line-strong bg-surface px-2"
+            value={workloadId}
+            onChange={(event) => setWorkloadId(event.target.value)}
+          >
+            {workloads.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+            <option value="own">Own steps…</option>
+          </select>
+        </label>
+      }
+    >
+      {workloadId === 'own' && <OwnWorkload onUse={setOwn} />}
+      {asked.missing && asked.questions.length === 0 ? (
+        <p className="text-[14px]">
+          <b>Not known.</b> Missing: {asked.missing}
+        </p>
+      ) : curves ? (
+        <Chart
+          curves={curves}
+          colorOf={(name) => ways.findIndex((way) => way.name === name) % colors.length}
+          aimC={aimOf(answer)}
+          readS={readS}
+          onRead={setReadS}
+        />
+      ) : heat.status === 'stopped' ? (
+        <div className="flex min-h-40 flex-col items-start justify-center gap-2" role="status">
+          <p>{heat.message}</p>
+          <Button onClick={() => setAgain(again + 1)}>Compute again</Button>
+        </div>
+      ) : (
+        <div className="flex min-h-40 flex-col justify-center gap-2" role="status">
+          <progress
+            className="h-2 w-full accent-(--info)"
+            value={heat.status === 'working' ? heat.share : 0}
+            max={1}
+            aria-label="Heat, computed so far"
+          />
+          <p className="flex items-center gap-3 text-[14px] text-soft">
+            {asked.questions.length} × {runs} runs of 30 minutes
+            {heat.status === 'working' && heat.secondsLeft !== null
+              ? `, ${Math.max(1, Math.round(heat.secondsLeft))} s left`
+              : ''}
+            <Button onClick={stop}>Stop</Button>
+          </p>
+        </div>
+      )}
+      <fieldset className="mt-1 flex flex-wrap gap-x-3 gap-y-0.5 text-[13px]">
+        <legend className="sr-only">Ways to compare</legend>
+        {ways.map((way, i) => (
+          <label key={way.id} className="flex min-h-8 items-center gap-1.5">
+            <input
+              type="checkbox"
+              className="size-4 accent-(--cochineal)"
+              checked={!off.includes(way.id)}
+              onChange={(event) =>
+                setOff(event.target.checked ? off.filter((id) => id !== way.id) : [...off, way.id])
+              }
+            />
+            <svg width={22} height={6} aria-hidden>
+              <path
+                d="M0 3 H22"
+                stroke={colors[i % colors.length]}
+                strokeWidth={2.4}
+                strokeDasharray={dashes[i % dashes.length]}
+              />
+            </svg>
+            {way.name}
+          </label>
+        ))}
+      </fieldset>
+    </Card>
+  );
+}
+
+const aimOf = ({ place }: FitAnswer) => (place.heat?.aimC.known ? place.heat.aimC.value : null);
+
+const minutes = (band: HeatCurve['firstThrottleMin']) =>
+  band ? `${band.p50.toFixed(0)} min (${band.p05.toFixed(0)}–${band.p95.toFixed(0)})` : null;
+
+function Chart({
+  curves,
+  colorOf,
+  aimC,
+  readS,
+  onRead,
+}: {
+  curves: HeatCurve[];
+  colorOf: (name: string) => number;
+  aimC: number | null;
+  readS: number;
+  onRead: (seconds: number) => void;
+}) {
+  const { width, height, left, right, bottom } = heatSize;
+  const warningC = curves[0]!.warningC;
+  const picture = heatPicture(curves, [warningC, ...(aimC === null ? [] : [aimC])]);
+  const at = curves.map((curve) => curveAt(curve, readS));
+  const reading = curves.map(
+    (curve, i) =>
+      `${curve.name} ${at[i]!.nominalC.toFixed(0)} °C (${at[i]!.p05C.toFixed(0)}–${at[i]!.p95C.toFixed(0)})`,
+  );
+  const [built] = curves;
+  return (
+    <>
+      <p className="text-[13px]">
+        Settles at{' '}
+        <b className="figures">
+          {built!.settledC.p50.toFixed(0)} °C ({built!.settledC.p05.toFixed(0)}–
+          {built!.settledC.p95.toFixed(0)})
+        </b>
+        {built!.throttles > 0.005
+          ? `; slows down in ${(built!.throttles * 100).toFixed(0)} % of cases, first after ${minutes(built!.firstThrottleMin)}, and keeps ${(built!.keptShare.p50 * 100).toFixed(0)} % of its speed.`
+          : '; never slows down.'}
+      </p>
+      <svg
+        viewBox={`0 0 ${width} ${height}`}
+        className="block w-full touch-none"
+        role="slider"
+        tabIndex={0}
+        aria-label="Heat over 30 minutes; arrow keys read it minute by minute"
+        aria-valuemin={0}
+        aria-valuemax={30}
+        aria-valuenow={Math.round(at[0]!.seconds / 60)}
+        aria-valuetext={`minute ${(at[0]!.seconds / 60).toFixed(0)}: ${reading.join(', ')}`}
+        onPointerMove={(event) => {
+          const scale = event.currentTarget.getScreenCTM();
+          if (scale) onRead(picture.seconds((event.clientX - scale.e) / scale.a));
+        }}
+        onKeyDown={(event) => {
+          const by = { ArrowLeft: -60, ArrowRight: 60, Home: -seconds, End: seconds }[event.key];
+          if (by === undefined) return;
+          event.preventDefault();
+          onRead(Math.max(0, Math.min(seconds, readS + by)));
+        }}
+      >
+        {picture.ticksC.map(({ at: c, y }) => (
+          <g key={c}>
+            <path d={`M${left} ${y} H${width - right}`} stroke="var(--line)" strokeWidth={0.7} />
+            <text
+              x={left - 5}
+              y={y + 4}
+              fontSize={11}
+              textAnchor="end"
+              fill="var(--soft)"
+              className="figures"
+            >
+              {c}°
+            </text>
+          </g>
+        ))}
+        {picture.ticksMin.map(({ at: minute, x }) => (
+          <text
+            key={minute}
+            x={x}
+            y={height - bottom + 15}
+            fontSize={11}
+            textAnchor="middle"
+            fill="var(--soft)"
+            className="figures"
+          >
+            {minute === 30 ? '30 min' : minute}
+          </text>
+        ))}
+        {[
+          { c: warningC, words: `slows down ${warningC.toFixed(0)}`, color: 'var(--over)' },
+          ...(aimC === null
+            ? []
+            : [{ c: aimC, words: `aim below ${aimC.toFixed(0)}`, color: 'var(--tight)' }]),
+        ].map(({ c, words, color }) => (
+          <g key={words}>
+            <path d={`M${left} ${picture.y(c)} H${width - right}`} stroke={color} strokeDasharray="4 4" />
+            <text x={left + 4} y={picture.y(c) - 4} fontSize={11} fill={color}>
+              {words}
+            </text>
+          </g>
+        ))}
+        {picture.curves.map(({ name, band }) => (
+          <path key={`${name} band`} d={band} fill={colors[colorOf(name)]} opacity={0.16} />
+        ))}
+        {picture.curves.map(({ name, line }) => (
+          <path
+            key={name}
+            d={line}
+            fill="none"
+            stroke={colors[colorOf(name)]}
+            strokeWidth={2.2}
+            strokeDasharray={dashes[colorOf(name)]}
+          />
+        ))}
+        <path
+          d={`M${picture.x(at[0]!.seconds)} 8 V${height - bottom}`}
+          stroke="var(--ink)"
+          strokeWidth={0.8}
+        />
+      </svg>
+      <p className="text-[12.5px] text-soft">
+        Minute <span className="figures">{(at[0]!.seconds / 60).toFixed(0)}</span>: {reading.join(' · ')}
+      </p>
+    </>
+  );
+}
