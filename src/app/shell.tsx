@@ -4,13 +4,16 @@ import { type ReactNode, useEffect, useState } from 'react';
 import type { FrameView, JobLine } from '@/core/job';
 import { FindDialog, type Findable } from '@/ui/find-dialog';
 import { KeysDialog } from '@/ui/keys-dialog';
-import { SideBar } from '@/ui/side-bar';
+import { SideBar, type SideBarPlace } from '@/ui/side-bar';
 import { useKeys } from '@/ui/use-keys';
 import { post } from './call';
 
 const screens: Findable[] = [
   { href: '/', label: 'Bench', hint: 'what to pick up now' },
   { href: '/jobs/new', label: 'Take in a device', hint: 'a new job' },
+  { href: '/ask', label: 'Ask', hint: 'will this drive do?' },
+  { href: '/parts', label: 'Parts', hint: 'drives, heatsinks, pads, adapters, cases' },
+  { href: '/devices', label: 'Devices', hint: 'what is known of each kind' },
   { href: '/workshop', label: 'Workshop', hint: 'technicians and settings' },
 ];
 
@@ -24,15 +27,7 @@ const findable = ({ id, device, who, handedOverAt }: JobLine): Findable => ({
 const themes = ['auto', 'light', 'dark'] as const;
 
 /** Side bar, finding and the list of keys, around every screen. */
-export function Shell({
-  frame,
-  at,
-  children,
-}: {
-  frame: FrameView;
-  at: 'bench' | 'job' | 'take-in' | 'workshop';
-  children: ReactNode;
-}) {
+export function Shell({ frame, at, children }: { frame: FrameView; at: SideBarPlace; children: ReactNode }) {
   const router = useRouter();
   const [finding, setFinding] = useState(false);
   const [keys, setKeys] = useState(false);

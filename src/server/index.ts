@@ -19,3 +19,5 @@ export { benchView, frameView, jobView, partsView } from './views';
 export { putPart, putProfile, removePart } from './change-catalogue';
 export { ImportRequest, exportParts, importParts } from './exchange-parts';
 export type { ImportPreview } from './exchange-parts';
+export { askView } from './ask';
+export type { AskView } from './ask';

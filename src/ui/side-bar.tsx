@@ -1,15 +1,36 @@
-import { ClipboardPlus, Keyboard, LampDesk, MoonStar, Search, Settings2 } from 'lucide-react';
+import {
+  CircleHelp,
+  ClipboardPlus,
+  Gamepad2,
+  Keyboard,
+  LampDesk,
+  MemoryStick,
+  MoonStar,
+  Search,
+  Settings2,
+} from 'lucide-react';
 import Link from 'next/link';
 import type { FrameView } from '@/core/job';
 
+export type SideBarPlace = 'bench' | 'job' | 'take-in' | 'ask' | 'parts' | 'devices' | 'workshop';
+
 type Props = {
   frame: FrameView;
-  at: 'bench' | 'job' | 'take-in' | 'workshop';
+  at: SideBarPlace;
   onFind: () => void;
   onKeys: () => void;
   onTheme: () => void;
   onWorking: (initials: string) => void;
 };
+
+const screens: { at: SideBarPlace; href: string; words: string; Icon: typeof LampDesk }[] = [
+  { at: 'bench', href: '/', words: 'Bench', Icon: LampDesk },
+  { at: 'take-in', href: '/jobs/new', words: 'Take in', Icon: ClipboardPlus },
+  { at: 'ask', href: '/ask', words: 'Ask', Icon: CircleHelp },
+  { at: 'parts', href: '/parts', words: 'Parts', Icon: MemoryStick },
+  { at: 'devices', href: '/devices', words: 'Devices', Icon: Gamepad2 },
+  { at: 'workshop', href: '/workshop', words: 'Workshop', Icon: Settings2 },
+];
 
 const item =
   'flex min-h-12 w-full flex-col items-center justify-center gap-1 rounded-lg px-1 py-1.5 text-[11.5px] hover:bg-lacquer-raised';
@@ -29,7 +50,7 @@ function Sign() {
   );
 }
 
-/** What works, nothing else: the bench, taking in, the workshop; finding, keys, light; and who is working. */
+/** What works, nothing else: bench, taking in, asking, the catalogue, the workshop; finding, keys, light; and who is working. */
 export function SideBar({ frame, at, onFind, onKeys, onTheme, onWorking }: Props) {
   const { settings, technicians } = frame;
   const here = (name: Props['at']) => (at === name ? 'bg-lacquer-raised font-semibold' : '');
@@ -43,30 +64,17 @@ export function SideBar({ frame, at, onFind, onKeys, onTheme, onWorking }: Props
         <span className="font-display text-[14px] font-bold">Jícara</span>
       </Link>
       <nav aria-label="Main" className="flex flex-col gap-1">
-        <Link
-          href="/"
-          className={`${item} ${here('bench')}`}
-          aria-current={at === 'bench' ? 'page' : undefined}
-        >
-          <LampDesk className="size-5" aria-hidden />
-          Bench
-        </Link>
-        <Link
-          href="/jobs/new"
-          className={`${item} ${here('take-in')}`}
-          aria-current={at === 'take-in' ? 'page' : undefined}
-        >
-          <ClipboardPlus className="size-5" aria-hidden />
-          Take in
-        </Link>
-        <Link
-          href="/workshop"
-          className={`${item} ${here('workshop')}`}
-          aria-current={at === 'workshop' ? 'page' : undefined}
-        >
-          <Settings2 className="size-5" aria-hidden />
-          Workshop
-        </Link>
+        {screens.map(({ at: place, href, words, Icon }) => (
+          <Link
+            key={href}
+            href={href}
+            className={`${item} ${here(place)}`}
+            aria-current={at === place ? 'page' : undefined}
+          >
+            <Icon className="size-5" aria-hidden />
+            {words}
+          </Link>
+        ))}
       </nav>
       <div className="mt-auto flex flex-col gap-1">
         <button type="button" className={item} onClick={onFind}>

@@ -14,7 +14,7 @@ import { type Typed, readTyped, startTyped } from './take-in-typed';
 import type { AskParts } from './job/station-props';
 import { useKeys } from './use-keys';
 
-const asked: { value: TakeIn['card']; label: string }[] = [
+const yesNoUnknown: { value: TakeIn['card']; label: string }[] = [
   { value: 'yes', label: 'Yes' },
   { value: 'no', label: 'No' },
   { value: 'unknown', label: 'Not known' },
@@ -28,6 +28,8 @@ type Props = {
   profiles: DeviceProfile[];
   askParts: AskParts;
   initial: TakeIn | null;
+  /** Device and size that were asked about before. */
+  asked?: { profileId: string | null; wantedGB: number | null };
   settings: Settings;
   now: string;
   submitWords: string;
@@ -40,6 +42,7 @@ export function TakeInForm({
   profiles,
   askParts,
   initial,
+  asked,
   settings,
   submitWords,
   onSubmit,
@@ -63,11 +66,11 @@ export function TakeInForm({
     setValue,
     formState: { errors, dirtyFields },
   } = useForm<Typed>({
-    defaultValues: startTyped(initial, profiles, settings.timeZone),
+    defaultValues: startTyped(initial, profiles, settings.timeZone, asked),
     resolver,
     mode: 'onTouched',
   });
-  const typed = { ...startTyped(initial, profiles, settings.timeZone), ...useWatch({ control }) };
+  const typed = { ...startTyped(initial, profiles, settings.timeZone, asked), ...useWatch({ control }) };
   const profile = profiles.find(({ id }) => id === typed.profileId) ?? profiles[0];
   const { takeIn, answered } = readTyped(typed, settings.timeZone);
   const submit = handleSubmit(async () => {
@@ -204,9 +207,9 @@ export function TakeInForm({
               hint="as the device shows it"
             />
           </div>
-          {choice('card', 'Is a card in the slot?', asked)}
-          {choice('encryption', 'Is encryption on?', asked)}
-          {choice('swollen', 'Does the back bulge?', asked)}
+          {choice('card', 'Is a card in the slot?', yesNoUnknown)}
+          {choice('encryption', 'Is encryption on?', yesNoUnknown)}
+          {choice('swollen', 'Does the back bulge?', yesNoUnknown)}
           {choice('consent', 'Told what opening does to the guarantee, and agrees?', yesNo)}
           <div className="grid grid-cols-2 gap-3 md:grid-cols-[120px_1fr] md:max-lg:col-span-full">
             <Field

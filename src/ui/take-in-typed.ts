@@ -128,15 +128,21 @@ export function readTyped(typed: Typed, timeZone: string): Read {
 }
 
 /** What a form begins with: the job's own answers, or what the device's maker usually delivers. */
-export function startTyped(initial: TakeIn | null, profiles: DeviceProfile[], timeZone: string): Typed {
-  const first = profiles[0]?.deliveredDrives[0];
+export function startTyped(
+  initial: TakeIn | null,
+  profiles: DeviceProfile[],
+  timeZone: string,
+  asked?: { profileId: string | null; wantedGB: number | null },
+): Typed {
+  const device = profiles.find(({ id }) => id === asked?.profileId) ?? profiles[0];
+  const first = device?.deliveredDrives[0];
   return {
-    profileId: initial?.profileId ?? profiles[0]?.id ?? '',
+    profileId: initial?.profileId ?? device?.id ?? '',
     owner: initial?.owner ?? '',
     serial: initial?.serial ?? '',
     place: initial?.place ?? '',
     wish: initial?.wish ?? 'bigger',
-    wanted: initial ? `${initial.wantedGB} GB` : '',
+    wanted: initial ? `${initial.wantedGB} GB` : asked?.wantedGB ? `${asked.wantedGB} GB` : '',
     keep: initial && !initial.dataToKeep ? 'no' : 'yes',
     formFactor: initial?.oldDrive.formFactor ?? first?.formFactor ?? '',
     label: initial ? `${initial.oldDrive.labelGB} GB` : first ? `${first.labelGB} GB` : '',

@@ -24,8 +24,10 @@ export function useWorkerAnswer<T>(
     // A moment of rest, so that dragging and typing do not start a computation at every step.
     const timer = setTimeout(() => {
       setAnswer({ status: 'working', share: 0, secondsLeft: null, key });
+      // Progress comes by a channel of its own and may arrive after the answer: then it is old news.
+      let settled = false;
       const onProgress = (share: number) => {
-        if (!current) return;
+        if (!current || settled) return;
         const seconds = (performance.now() - began) / 1000;
         setAnswer({
           status: 'working',
@@ -34,10 +36,14 @@ export function useWorkerAnswer<T>(
           key,
         });
       };
+      const settle = (answered: WorkerAnswer<T>) => {
+        settled = true;
+        if (current) setAnswer({ ...answered, key });
+      };
       ask(client, onProgress).then(
-        (value) => current && setAnswer({ status: 'ready', value, key }),
+        (value) => settle({ status: 'ready', value }),
         (why: { message?: string }) =>
-          current && setAnswer({ status: 'stopped', message: why.message ?? 'The computation failed.', key }),
+          settle({ status: 'stopped', message: why.message ?? 'The computation failed.' }),
       );
     }, 120);
     return () => {

@@ -69,6 +69,8 @@ export const PlaceHeat = z.object({
   /** Heat transfer into that air, W/m²K: 5 to 10 still, 25 to 50 with a fan near by. */
   airWPerM2K: Estimate,
   airOpenWPerM2K: Estimate,
+  /** The same at the drive's own faces, where a fan that drives air through the sink does not reach; else as the air. */
+  faceWPerM2K: Estimate.optional(),
   /** From the drive through contacts, screw and board, K/W. */
   boardKPerW: Estimate,
   /** Where the technician wants it to settle below, °C. */

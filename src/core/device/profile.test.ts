@@ -3,6 +3,9 @@ import { profile, profiles } from '../fit/demo.test.data';
 import { DeviceProfile, mainPlace, placeOf, resolvePlace } from '.';
 
 const origin = { kind: 'measured', note: 'test' } as const;
+// Spoilt on purpose: what is wrong with them is what no type would let through.
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+type Spoilt = any;
 const osprey = () => JSON.parse(JSON.stringify(profile('braskit-osprey'))) as DeviceProfile;
 const faults = (device: unknown) => {
   const parsed = DeviceProfile.safeParse(device);
@@ -37,40 +40,40 @@ describe('device profile', () => {
   it.each([
     [
       'a cover below the module',
-      (d: any) => (d.places[0].form.coverMm = about(1, 0, 0, origin)),
+      (d: Spoilt) => (d.places[0].form.coverMm = about(1, 0, 0, origin)),
       /cover lies below/u,
     ],
     [
       'a clearance below zero',
-      (d: any) => (d.places[0].form.roomBelowMm = about(-0.5, 0, 0, origin)),
+      (d: Spoilt) => (d.places[0].form.roomBelowMm = about(-0.5, 0, 0, origin)),
       /less than zero/u,
     ],
     [
       'a stand-off longer than the bay',
-      (d: any) => (d.places[0].form.standOffsMm = [240]),
+      (d: Spoilt) => (d.places[0].form.standOffsMm = [240]),
       /longer than any module bay/u,
     ],
     [
       'capacities the wrong way round',
-      (d: any) => (d.places[0].limits.capacityFromGB = about(9000, 0, 0, origin)),
+      (d: Spoilt) => (d.places[0].limits.capacityFromGB = about(9000, 0, 0, origin)),
       /smallest capacity/u,
     ],
     [
       'a sink above the cover',
-      (d: any) => (d.places[0].form.sink.undersideMm = about(12, 0, 0, origin)),
+      (d: Spoilt) => (d.places[0].form.sink.undersideMm = about(12, 0, 0, origin)),
       /sink lies above/u,
     ],
     [
       'an unknown case change',
-      (d: any) => (d.places[0].adapters = [{ ...plover.places[0]!.adapters[0], caseChangeId: 'gone' }]),
+      (d: Spoilt) => (d.places[0].adapters = [{ ...plover.places[0]!.adapters[0], caseChangeId: 'gone' }]),
       /no case change gone/u,
     ],
     [
       'a revision about nothing',
-      (d: any) => (d.revisions = [{ id: 'x', name: 'x', marks: ['x'], changes: { nowhere: {} } }]),
+      (d: Spoilt) => (d.revisions = [{ id: 'x', name: 'x', marks: ['x'], changes: { nowhere: {} } }]),
       /no place nowhere/u,
     ],
-    ['no place to put a drive', (d: any) => (d.places[0].replaceable = false), /No place/u],
+    ['no place to put a drive', (d: Spoilt) => (d.places[0].replaceable = false), /No place/u],
   ])('refuses %s with the figure and why', (_, spoil, why) => {
     const device = osprey();
     spoil(device);
@@ -78,7 +81,7 @@ describe('device profile', () => {
   });
 
   it('takes a profile with missing figures: they are unknown, not wrong', () => {
-    const device: any = osprey();
+    const device = osprey() as Spoilt;
     device.places[0].form.coverMm = { known: false, what: 'cover', howToGet: 'measure it' };
     expect(faults(device)).toEqual([]);
   });

@@ -24,6 +24,8 @@ export type ThermalBody = {
   freeFaceMm2: Known;
   boardKPerW: Known;
   airWPerM2K: Known;
+  /** At the drive's own faces. */
+  faceWPerM2K: Known;
   enclosureRiseK: Known;
   enclosureKPerW: Known;
   roomC: Known;
@@ -142,10 +144,17 @@ export function thermalBody(
     open ? place.heat.enclosureRiseOpenK : place.heat.enclosureRiseK,
     place.heat.boardKPerW,
     place.heat.aimC,
+    place.heat.faceWPerM2K ?? (open ? place.heat.airOpenWPerM2K : place.heat.airWPerM2K),
   ];
   const gone = air.find((e): e is Missing => !e.known);
   if (gone) return gone;
-  const [airWPerM2K, enclosureRiseK, boardKPerW, aimC] = air as [Known, Known, Known, Known];
+  const [airWPerM2K, enclosureRiseK, boardKPerW, aimC, faceWPerM2K] = air as [
+    Known,
+    Known,
+    Known,
+    Known,
+    Known,
+  ];
   const area = chipAreaMm2(form);
   const sink = sinkOf(place, drive, cooling, area);
   if (sink && 'known' in sink) return sink;
@@ -164,6 +173,7 @@ export function thermalBody(
       ),
       boardKPerW: closed(boardKPerW),
       airWPerM2K: closed(airWPerM2K),
+      faceWPerM2K: closed(faceWPerM2K),
       enclosureRiseK: closed(enclosureRiseK),
       enclosureKPerW,
       roomC,

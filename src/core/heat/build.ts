@@ -33,7 +33,7 @@ export function build(body: ThermalBody, pick: Pick): Built {
   const air = body.sink ? 2 : 1;
   const beside = [
     { a: 0, b: air, kPerW: Math.max(0.1, pick(body.boardKPerW)) },
-    { a: 0, b: air, kPerW: airKPerW(h, pick(body.freeFaceMm2)) },
+    { a: 0, b: air, kPerW: airKPerW(pick(body.faceWPerM2K), pick(body.freeFaceMm2)) },
   ];
   const device = pick(body.enclosureRiseK) / enclosure;
   const limits = { roomC: pick(body.roomC), warningC: pick(body.warningC), criticalC: pick(body.criticalC) };

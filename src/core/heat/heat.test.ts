@@ -111,18 +111,18 @@ describe('a drive in a device', () => {
   it('settles where the resistances say, worked by hand for the nominal numbers', () => {
     const { network, deviceHeatW, roomC } = build(bodyOf(), nominal);
     const [drivePath, board, through, fins] = network.between.map(({ kPerW }) => kPerW);
-    // Board 16; free underside 1e6/(38 × 1760) = 14.95; pad 540/880 = 0.614; fins 1e6/(38 × 24000) = 1.096 K/W.
+    // Board 16; free underside 1e6/(8 × 1760) = 71.02; pad 540/880 = 0.614; fins 1e6/(38 × 24000) = 1.096 K/W.
     expect([drivePath, board, through, fins]).toEqual([
       16,
-      expect.closeTo(14.95, 2),
+      expect.closeTo(71.02, 2),
       expect.closeTo(0.614, 3),
       expect.closeTo(1.096, 3),
     ]);
     const temperatures = settled(network, [3, deviceHeatW[1]!, deviceHeatW[2]!], roomC)!;
     // All 3 + 7 + 11/0.5 = 32 W leave the enclosure through 0.5 K/W: 24 + 16 = 40 °C.
     expect(temperatures[2]).toBeCloseTo(40, 6);
-    // Sideways 16 ∥ 14.95 = 7.73 K/W. x = T − 40: (x₁ − x₂)/0.614 + x₁/7.73 = 3, (x₁ − x₂)/0.614 + 7 = x₂/1.096.
-    const [g, s, f] = [1 / 0.61364, 1 / 7.7284, 1 / 1.09649];
+    // Sideways 16 ∥ 71.02 = 13.06 K/W. x = T − 40: (x₁ − x₂)/0.614 + x₁/13.06 = 3, (x₁ − x₂)/0.614 + 7 = x₂/1.096.
+    const [g, s, f] = [1 / 0.61364, 1 / 13.0582, 1 / 1.09649];
     const sinkK = (3 * g + 7 * (g + s)) / ((g + f) * (g + s) - g * g);
     expect(temperatures[1]! - 40).toBeCloseTo(sinkK, 1);
   });
@@ -132,6 +132,7 @@ describe('a drive in a device', () => {
       ...bodyOf(),
       sink: null,
       airWPerM2K: about(5, 1, 1, origin),
+      faceWPerM2K: about(5, 1, 1, origin),
       boardKPerW: about(40, 1, 1, origin),
     };
     const run = runHeat(build(body, nominal), workloadOf('installing'), 1800, 20);

@@ -28,6 +28,7 @@ const numbersOf = (body: ThermalBody): Known[] => [
   body.freeFaceMm2,
   body.boardKPerW,
   body.airWPerM2K,
+  body.faceWPerM2K,
   body.enclosureRiseK,
   body.enclosureKPerW,
   body.roomC,

@@ -86,7 +86,7 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
         context,
       );
     case 'choose': {
-      const { kind: _, ...choice } = act;
+      const { kind, ...choice } = act;
       return decideChoice(state, choice, context);
     }
     case 'lay-out':

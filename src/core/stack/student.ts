@@ -1,14 +1,14 @@
 /** ln Γ(x) for x > 0 by Lanczos' series (Numerical Recipes, 6.1); error below 2e-10. */
 function logGamma(x: number): number {
   const c = [
-    76.18009172947146, -86.50532032941677, 24.01409824083091, -1.231739572450155, 1.208650973866179e-3,
+    76.18009172947146, -86.5053203294168, 24.01409824083091, -1.231739572450155, 1.208650973866179e-3,
     -5.395239384953e-6,
   ];
   let y = x;
   const base = x + 5.5 - (x + 0.5) * Math.log(x + 5.5);
   let series = 1.000000000190015;
   for (const term of c) series += term / (y += 1);
-  return -base + Math.log((2.5066282746310005 * series) / x);
+  return -base + Math.log((Math.sqrt(2 * Math.PI) * series) / x);
 }
 
 /** Continued fraction of the incomplete beta function (Numerical Recipes, 6.4, modified Lentz). */

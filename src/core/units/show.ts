@@ -34,7 +34,7 @@ export function showValue(
     case '°C':
       return `${plain(0)} °C`;
     case 'W':
-      return `${plain(1)} W`;
+      return `${plain(Math.abs(value) < 1 ? 2 : 1)} W`;
     case 'N':
       return `${plain(Math.abs(value) < 10 ? 1 : 0)} N`;
     case 'years':

@@ -67,7 +67,7 @@ export function Cut({ driveName, padName, sinkName, active, onPick, onTry, local
         viewBox={`0 0 ${cut.width} ${cut.height}`}
         role="img"
         aria-label={summary}
-        className="block max-h-[30vh] w-full"
+        className="block max-h-[25vh] w-full"
         id="cut"
       >
         {rect(cut.mainBoard, 'var(--board)')}
@@ -203,9 +203,9 @@ export function Cut({ driveName, padName, sinkName, active, onPick, onTry, local
             />
           ))}
       </svg>
-      <figcaption className="mt-1 text-[13px] text-soft">
-        {driveName} · heights ×{stretch} · dashed stand-offs are the other positions
-        {onTry ? ' · drag a handle, or arrow keys on it, to try another height' : ''}
+      <figcaption className="text-[13px] text-soft">
+        {driveName} · heights ×{stretch}
+        {onTry ? ' · drag a handle, or use arrow keys on it, to try another height' : ''}
       </figcaption>
     </figure>
   );
@@ -217,28 +217,39 @@ const valueOf = (e: CutQuestion['layers']['cover'] | null) => (e?.known ? e.valu
 function dragLines({ layers, padFreeMm }: CutQuestion, cut: ReturnType<typeof cutGeometry>) {
   const y = (mm: number) => cut.mainBoard.y - mm * cut.pxPerMmUp;
   const x = cut.mainBoard.x + cut.mainBoard.width;
-  const lines: { layer: LayerId; name: string; mm: number | null; at: number | null; x: number }[] = [
-    { layer: 'cover', name: 'cover', mm: valueOf(layers.cover), at: valueOf(layers.cover), x },
+  const end = (box: Box | null | undefined) => (box ? box.x + box.width : x);
+  const lines: {
+    layer: LayerId;
+    name: string;
+    mm: number | null;
+    at: number | null;
+    x: number;
+    toX: number;
+  }[] = [
+    { layer: 'cover', name: 'cover', mm: valueOf(layers.cover), at: valueOf(layers.cover), x, toX: x },
     {
       layer: 'sink',
       name: 'underside of the sink',
       mm: layers.sinkPlace === 'fixed' ? valueOf(layers.sinkUnderside) : null,
       at: valueOf(layers.sinkUnderside),
       x: cut.mainBoard.x,
+      toX: cut.sink?.base.x ?? cut.mainBoard.x,
     },
     {
       layer: 'pad',
       name: 'pad, free thickness',
       mm: padFreeMm,
       at: cut.pad ? (cut.mainBoard.y - cut.pad.y) / cut.pxPerMmUp : null,
-      x: x - 24,
+      x: x - 20,
+      toX: end(cut.pad),
     },
     {
       layer: 'chips',
       name: 'top of the chips',
       mm: valueOf(layers.chipTop),
       at: valueOf(layers.chipTop),
-      x: x - 44,
+      x: x - 42,
+      toX: end(cut.chips.at(-1)),
     },
     {
       layer: 'module',
@@ -246,9 +257,10 @@ function dragLines({ layers, padFreeMm }: CutQuestion, cut: ReturnType<typeof cu
       mm: valueOf(layers.moduleUnderside),
       at: valueOf(layers.moduleUnderside),
       x: x - 64,
+      toX: end(cut.module),
     },
   ];
-  return lines.flatMap(({ layer, name, mm, at, x: atX }) =>
-    mm === null || at === null ? [] : [{ layer, name, mm, x: atX, y: y(at) }],
+  return lines.flatMap(({ layer, name, mm, at, x: atX, toX }) =>
+    mm === null || at === null ? [] : [{ layer, name, mm, x: atX, toX, y: y(at) }],
   );
 }

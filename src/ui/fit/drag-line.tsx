@@ -6,6 +6,8 @@ type Props = {
   mm: number;
   x: number;
   y: number;
+  /** Where the layer itself ends, for the line that leads to it. */
+  toX: number;
   pxPerMm: number;
   onTry: (mm: number) => void;
 };
@@ -14,7 +16,7 @@ const stepMm = 0.05;
 const rounded = (mm: number) => Math.max(0.05, Math.round(mm / stepMm) * stepMm);
 
 /** A handle on one layer of the drawing: dragged by a pointer, or moved by the arrow keys. */
-export function DragLine({ name, mm, x, y, pxPerMm, onTry }: Props) {
+export function DragLine({ name, mm, x, y, toX, pxPerMm, onTry }: Props) {
   const from = useRef<{ y: number; mm: number; scale: number } | null>(null);
   return (
     <g
@@ -47,6 +49,7 @@ export function DragLine({ name, mm, x, y, pxPerMm, onTry }: Props) {
       onPointerUp={() => (from.current = null)}
       onPointerCancel={() => (from.current = null)}
     >
+      <path d={`M${x} ${y} H${toX}`} stroke="var(--soft)" strokeWidth={0.8} strokeDasharray="2 3" />
       <rect x={x - 11} y={y - 11} width={22} height={22} fill="transparent" />
       <rect
         x={x - 7}

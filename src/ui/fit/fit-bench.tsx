@@ -153,6 +153,10 @@ export function FitBench({
           </p>
         )}
       </Card>
+      <div className="grid gap-3 md:grid-cols-2">
+        <HeatCard setting={tried.setting} build={tried.build} answer={answer} pads={parts.pads} />
+        <ChainCard answer={answer} line={line} lines={lines} currency={currency} locale={locale} />
+      </div>
       <Tabs.Root value={tab} onValueChange={onTab}>
         <Tabs.List aria-label="More about this build" className="flex flex-wrap gap-1 border-b">
           {all.map(({ id, title }) => (
@@ -171,10 +175,6 @@ export function FitBench({
           </Tabs.Content>
         ))}
       </Tabs.Root>
-      <div className="grid gap-3.5 xl:grid-cols-2">
-        <HeatCard setting={tried.setting} build={tried.build} answer={answer} pads={parts.pads} />
-        <ChainCard answer={answer} line={line} lines={lines} currency={currency} locale={locale} />
-      </div>
     </>
   );
   const aside = (

@@ -111,18 +111,25 @@ export function HeatCard({ setting, build, answer, pads }: Props) {
           onRead={setReadS}
         />
       ) : heat.status === 'stopped' ? (
-        <div className="flex min-h-40 flex-col items-start justify-center gap-2" role="status">
+        <div className="flex min-h-32 flex-col items-start justify-center gap-2" role="status">
           <p>{heat.message}</p>
           <Button onClick={() => setAgain(again + 1)}>Compute again</Button>
         </div>
       ) : (
-        <div className="flex min-h-40 flex-col justify-center gap-2" role="status">
-          <progress
-            className="h-2 w-full accent-(--info)"
-            value={heat.status === 'working' ? heat.share : 0}
-            max={1}
+        <div className="flex min-h-32 flex-col justify-center gap-2" role="status">
+          <div
+            role="progressbar"
             aria-label="Heat, computed so far"
-          />
+            aria-valuemin={0}
+            aria-valuemax={100}
+            aria-valuenow={heat.status === 'working' ? Math.round(heat.share * 100) : 0}
+            className="h-2 rounded-full bg-sunken"
+          >
+            <div
+              className="h-2 rounded-full bg-info-fill"
+              style={{ width: `${heat.status === 'working' ? heat.share * 100 : 0}%` }}
+            />
+          </div>
           <p className="flex items-center gap-3 text-[14px] text-soft">
             {asked.questions.length} × {runs} runs of 30 minutes
             {heat.status === 'working' && heat.secondsLeft !== null
@@ -241,7 +248,7 @@ function Chart({
             x={x}
             y={height - bottom + 15}
             fontSize={11}
-            textAnchor="middle"
+            textAnchor={minute === 30 ? 'end' : 'middle'}
             fill="var(--soft)"
             className="figures"
           >
@@ -256,7 +263,13 @@ function Chart({
         ].map(({ c, words, color }) => (
           <g key={words}>
             <path d={`M${left} ${picture.y(c)} H${width - right}`} stroke={color} strokeDasharray="4 4" />
-            <text x={left + 4} y={picture.y(c) - 4} fontSize={11} fill={color}>
+            <text
+              x={color === 'var(--over)' ? left + 4 : width - right - 4}
+              y={picture.y(c) - 3}
+              fontSize={11}
+              fill={color}
+              textAnchor={color === 'var(--over)' ? 'start' : 'end'}
+            >
               {words}
             </text>
           </g>

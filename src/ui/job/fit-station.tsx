@@ -19,7 +19,7 @@ import { DeviceForm } from './device-form';
 import { type StationProps, showOptions } from './station-props';
 
 /** Will it fit, run and stay cool, and by how much? The cut, what is left over, heat and speed, the candidates. */
-export function FitStation({ view, parts, act, busy, goOn, rank }: StationProps) {
+export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }: StationProps) {
   const { job, profile } = view;
   const options = showOptions(view);
   const { locale } = options;
@@ -35,7 +35,8 @@ export function FitStation({ view, parts, act, busy, goOn, rank }: StationProps)
   });
   const lines = useMemo(() => (ranked.status === 'ready' ? ranked.view.lines : []), [ranked]);
   const [picked, setPicked] = useState<Build | null>(view.build);
-  const build = picked ?? lines[0]?.build ?? null;
+  const asked = lines.find((line) => line.build.drive.id === askedDriveId);
+  const build = picked ?? asked?.build ?? lines[0]?.build ?? null;
   const setting = useMemo(() => settingOfJob(job, profile, placeId), [job, profile, placeId]);
   const [reason, setReason] = useState('');
   const [tab, setTab] = useState('candidates');
@@ -63,7 +64,7 @@ export function FitStation({ view, parts, act, busy, goOn, rank }: StationProps)
   const { drive, pads, sink } = build;
   const ids = idsOf(build, placeId);
   const locked = job.dock !== null;
-  const { reason: _, ...standing } = job.choice ?? { reason: null };
+  const { reason: why, ...standing } = job.choice ?? { reason: null };
   const chosen = job.choice !== null && JSON.stringify(standing) === JSON.stringify(pick(ids, standing));
   const size = showBytes(drive.labelGB * 1e9, { locale });
   const extras = [sink?.model, pads.length > 0 ? `pad ${padWords(pads)} mm` : null].filter(Boolean);

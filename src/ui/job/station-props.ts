@@ -11,6 +11,7 @@ export type StationProps = {
   /** Holds the catalogue against the device; the server does it. */
   rank: (question: RankQuestion) => Promise<Result<RankedView>>;
   askParts: AskParts;
+  askedDriveId: string | null;
   busy: boolean;
   openNote: () => void;
   /** Goes to where the work is; null while it is at this station. */

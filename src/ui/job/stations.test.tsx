@@ -31,6 +31,7 @@ const props = (view: JobView) => ({
   goOn: null,
   rank: rankOf(new Bench()),
   askParts: async () => null,
+  askedDriveId: null,
   act: async (what: JobAct) => {
     acts.push(what);
     return true;

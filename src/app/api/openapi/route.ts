@@ -99,7 +99,7 @@ const document = () => ({
   components: {
     schemas: Object.fromEntries(
       ['device', 'drive', 'heatsink', 'pad', 'adapter', 'case', 'fit', 'import'].map((name) => {
-        const { $schema: _, ...schema } = jsonSchemaOf(openSchemas[name]!);
+        const { $schema, ...schema } = jsonSchemaOf(openSchemas[name]!);
         return [name, schema];
       }),
     ),

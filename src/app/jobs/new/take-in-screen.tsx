@@ -12,7 +12,16 @@ import { FaultNotice } from '@/ui/notice';
 import { TakeInForm } from '@/ui/take-in-form';
 
 /** What will stop this job later? Asked while the owner stands there. */
-export function TakeInScreen({ frame, profiles }: { frame: FrameView; profiles: DeviceProfile[] }) {
+export function TakeInScreen({
+  frame,
+  profiles,
+  asked,
+}: {
+  frame: FrameView;
+  profiles: DeviceProfile[];
+  /** What was asked at the counter before it was taken in. */
+  asked: { profileId: string | null; wantedGB: number | null; driveId: string | null };
+}) {
   const router = useRouter();
   const [fault, setFault] = useState<Fault | null>(null);
   return (
@@ -35,13 +44,17 @@ export function TakeInScreen({ frame, profiles }: { frame: FrameView; profiles: 
           profiles={profiles}
           askParts={askParts}
           initial={null}
+          asked={asked}
           settings={frame.settings}
           now={frame.now}
           submitWords="Take it in"
           onSubmit={async (takeIn) => {
             const taken = await post<{ id: string }>('/api/jobs', takeIn);
             setFault(taken.ok ? null : taken.fault);
-            if (taken.ok) router.push(`/jobs/${taken.value.id}/fit`);
+            if (taken.ok)
+              router.push(
+                `/jobs/${taken.value.id}/fit${asked.driveId ? `?drive=${encodeURIComponent(asked.driveId)}` : ''}`,
+              );
             return taken.ok;
           }}
         />

@@ -29,10 +29,13 @@ import { askParts, rank } from '@/app/ask-catalogue';
 export function JobScreen({
   initial,
   station,
+  askedDriveId,
   parts,
 }: {
   initial: JobView;
   station: StationId;
+  /** A drive that was asked about at the counter: Fit begins with it. */
+  askedDriveId: string | null;
   /** Loaded for the station that chooses among them. */
   parts: PartsView | null;
 }) {
@@ -63,6 +66,7 @@ export function JobScreen({
     parts: parts ?? { pads: [], sinks: [] },
     rank,
     askParts,
+    askedDriveId,
   };
   return (
     <Shell frame={view.frame} at="job">

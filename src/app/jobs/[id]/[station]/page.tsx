@@ -8,7 +8,14 @@ export const dynamic = 'force-dynamic';
 /** Stations that choose among parts, or guess at them. */
 const choosing: StationId[] = ['take-in', 'fit'];
 
-export default async function StationPage({ params }: { params: Promise<{ id: string; station: string }> }) {
+export default async function StationPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ id: string; station: string }>;
+  searchParams: Promise<{ drive?: string }>;
+}) {
+  const { drive } = await searchParams;
   const { id, station } = await params;
   const parsed = StationId.safeParse(station);
   const view = parsed.success ? await jobView(getRuntime(), id) : null;
@@ -18,6 +25,7 @@ export default async function StationPage({ params }: { params: Promise<{ id: st
       key={view.job.id}
       initial={view}
       station={parsed.data}
+      askedDriveId={drive ?? null}
       parts={choosing.includes(parsed.data) ? await partsView(getRuntime()) : null}
     />
   );

@@ -1,0 +1,105 @@
+'use client';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { post } from '@/app/call';
+import { Shell } from '@/app/shell';
+import { StartHere } from '@/app/start-here';
+import { type DeviceProfile, mainPlace } from '@/core/device';
+import type { FrameView } from '@/core/job';
+import type { Fault } from '@/core/result';
+import { profileAge } from '@/ui/devices/limits';
+import { SlotDrawing } from '@/ui/devices/slot-drawing';
+import { FaultNotice } from '@/ui/notice';
+
+/** What is known of each kind of device: its slot in small, what is missing, since when. */
+export function DevicesScreen({ frame, profiles }: { frame: FrameView; profiles: DeviceProfile[] }) {
+  const router = useRouter();
+  const { locale } = frame.settings;
+  const [fault, setFault] = useState<Fault | null>(null);
+  const bringIn = async (file: File | undefined) => {
+    if (!file) return;
+    if (file.size > 1024 * 1024)
+      return setFault({
+        code: 'too-long',
+        sentence: `${file.name} is larger than any device profile.`,
+        remedy: 'Choose a profile exported from here, or made by its schema.',
+      });
+    let data: unknown;
+    try {
+      data = JSON.parse(await file.text());
+    } catch {
+      return setFault({
+        code: 'no-json',
+        sentence: `${file.name} is not JSON.`,
+        remedy: 'A device profile is one JSON document; see /api/schemas/device.',
+      });
+    }
+    const saved = await post<DeviceProfile>('/api/profiles', data);
+    setFault(saved.ok ? null : saved.fault);
+    if (saved.ok) router.push(`/devices/${saved.value.id}`);
+  };
+  return (
+    <Shell frame={frame} at="devices">
+      <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
+        <h1 className="text-[26px]">Devices</h1>
+        <p className="text-soft">what each kind allows, and since when that is known</p>
+      </div>
+      <main className="min-h-0 flex-1 overflow-y-auto p-5" tabIndex={0}>
+        {fault && (
+          <div className="mb-3">
+            <FaultNotice fault={fault} />
+          </div>
+        )}
+        {profiles.length === 0 && <StartHere frame={frame} />}
+        <ul className="grid gap-3.5 sm:grid-cols-2 lg:grid-cols-3 xl:grid-cols-4">
+          {profiles.map((profile) => {
+            const { missing, oldest } = profileAge(profile);
+            return (
+              <li key={profile.id}>
+                <Link
+                  href={`/devices/${profile.id}`}
+                  className="block h-full rounded-2xl border bg-surface p-4 hover:bg-sunken"
+                >
+                  <SlotDrawing place={mainPlace(profile)} locale={locale} small />
+                  <h2 className="mt-2 text-[18px]">
+                    {profile.maker} {profile.name}
+                  </h2>
+                  <p className="text-[14px] leading-snug text-soft">{profile.family}</p>
+                  <p className="mt-1 text-[13px]">
+                    {missing > 0 ? (
+                      <b className="text-tight">
+                        {missing} {missing === 1 ? 'limit' : 'limits'} not known
+                      </b>
+                    ) : (
+                      <span className="text-clear">every limit known</span>
+                    )}
+                    <span className="block text-soft">oldest figure {oldest ?? 'without a date'}</span>
+                  </p>
+                </Link>
+              </li>
+            );
+          })}
+        </ul>
+      </main>
+      <div
+        data-print="no"
+        className="flex min-h-16 flex-wrap items-center gap-3 border-t bg-surface px-5 py-2"
+      >
+        <label className="inline-flex min-h-11 cursor-pointer items-center rounded-xl border border-line-strong bg-surface px-4 font-semibold has-[:focus-visible]:outline-3 has-[:focus-visible]:outline-info hover:bg-sunken">
+          Bring in a device profile
+          <input
+            type="file"
+            className="sr-only"
+            accept=".json,application/json"
+            onChange={(event) => void bringIn(event.target.files?.[0])}
+          />
+        </label>
+        <a className="font-semibold underline underline-offset-4" href="/api/schemas/device">
+          Its schema
+        </a>
+        <p className="ml-auto text-[14px] text-soft">Jobs under way keep the profile they began with.</p>
+      </div>
+    </Shell>
+  );
+}

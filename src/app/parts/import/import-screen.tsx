@@ -1,0 +1,188 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useEffect, useState } from 'react';
+import { post } from '@/app/call';
+import { Shell } from '@/app/shell';
+import { type PartKind, partKinds } from '@/core/part';
+import type { FrameView } from '@/core/job';
+import type { Fault } from '@/core/result';
+import type { ImportPreview } from '@/server';
+import { Button } from '@/ui/button';
+import { Choice } from '@/ui/choice';
+import { FaultNotice } from '@/ui/notice';
+import { partName } from '@/ui/parts/figures';
+import { kindWords } from '@/ui/parts/kind-words';
+import { Card } from '@/ui/station-frame';
+import { useKeys } from '@/ui/use-keys';
+
+const mostBytes = 10 * 1024 * 1024;
+type Preview = { status: 'none' } | { status: 'reading' } | { status: 'ready'; preview: ImportPreview };
+
+/** Brings a file of parts in: every line that is wrong is named with its column and the fix; all of it goes in, or nothing. */
+export function ImportScreen({ frame, kind: first }: { frame: FrameView; kind: PartKind }) {
+  const router = useRouter();
+  const { locale } = frame.settings;
+  const [kind, setKind] = useState<PartKind>(first);
+  const [text, setText] = useState('');
+  const [shown, setShown] = useState<Preview>({ status: 'none' });
+  const [fault, setFault] = useState<Fault | null>(null);
+  const format = /^\s*[[{]/u.test(text.replace(/^\uFEFF/u, '')) ? 'json' : 'csv';
+  const send = async (commit: boolean) => {
+    const answered = await post<ImportPreview>('/api/parts/import', { kind, format, text, commit });
+    setFault(answered.ok ? null : answered.fault);
+    if (answered.ok && answered.value.imported) return router.push(`/parts?kind=${kind}`);
+    setShown(answered.ok ? { status: 'ready', preview: answered.value } : { status: 'none' });
+  };
+  useEffect(() => {
+    if (text.trim() === '') return;
+    const timer = setTimeout(() => {
+      setShown({ status: 'reading' });
+      void send(false);
+    }, 250);
+    return () => clearTimeout(timer);
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [text, kind]);
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    if (file.size > mostBytes) {
+      setShown({ status: 'none' });
+      return setFault({
+        code: 'too-long',
+        sentence: `${file.name} has ${Math.round(file.size / 1e6)} MB.`,
+        remedy: 'A catalogue file has at most 10 MB: split it, or check that it is the right one.',
+      });
+    }
+    setText(await file.text());
+  };
+  const back = () => router.push(`/parts?kind=${kind}`);
+  useKeys({ Escape: back });
+  const preview = shown.status === 'ready' && text.trim() !== '' ? shown.preview : null;
+  const ready = preview !== null && preview.faults.length === 0;
+  return (
+    <Shell frame={frame} at="parts">
+      <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
+        <h1 className="text-[26px]">Import parts</h1>
+        <p className="text-soft">looked at first, then all of it or nothing</p>
+      </div>
+      <main
+        className="flex min-h-0 flex-1 flex-col gap-3.5 overflow-y-auto p-5"
+        tabIndex={0}
+        onDragOver={(event) => event.preventDefault()}
+        onDrop={(event) => {
+          event.preventDefault();
+          void take(event.dataTransfer.files[0]);
+        }}
+      >
+        <div className="flex flex-wrap items-end gap-4">
+          <Choice
+            legend="What is in the file?"
+            value={kind}
+            onChange={setKind}
+            options={partKinds.map((value) => ({ value, label: kindWords[value].many }))}
+          />
+          <label className="inline-flex min-h-11 cursor-pointer items-center rounded-xl border border-line-strong bg-surface px-4 font-semibold has-[:focus-visible]:outline-3 has-[:focus-visible]:outline-info hover:bg-sunken">
+            Choose a file, or drop it here
+            <input
+              type="file"
+              className="sr-only"
+              accept=".csv,.json,text/csv,application/json"
+              onChange={(event) => void take(event.target.files?.[0])}
+            />
+          </label>
+        </div>
+        <div>
+          <label htmlFor="import-text" className="font-semibold">
+            Or paste lines
+          </label>
+          <textarea
+            id="import-text"
+            className="figures mt-1 h-36 w-full rounded-xl border border-line-strong bg-surface p-2 text-[12.5px]"
+            spellCheck={false}
+            placeholder={
+              'id;maker;model;formFactor;protocol;labelGB;sectorBytes;linkGeneration;lanes;read MB/s;write MB/s;kept-up write MB/s;price'
+            }
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+          />
+          <p className="text-[13px] text-soft">
+            CSV with commas, semicolons or tabs, or JSON. Columns are named as in an export, or as in{' '}
+            <a className="underline underline-offset-4" href={`/api/schemas/${kind}`}>
+              the schema
+            </a>
+            ; decimal commas are read.
+          </p>
+        </div>
+        {fault && <FaultNotice fault={fault} />}
+        {shown.status === 'reading' && <p role="status">Reading {Math.ceil(text.length / 1024)} KiB…</p>}
+        {preview && (
+          <Card
+            title={
+              preview.faults.length === 0
+                ? `${preview.good} lines are right`
+                : `${preview.faults.length + preview.moreFaults} faults in ${preview.lines} lines`
+            }
+            hint={
+              preview.faults.length === 0
+                ? `${preview.newIds} new, ${preview.changedIds} already known and renewed`
+                : 'nothing is imported until all of them are mended'
+            }
+          >
+            {preview.faults.length > 0 ? (
+              <div className="overflow-x-auto">
+                <table className="w-full text-[14px]">
+                  <caption className="sr-only">What is wrong, line by line</caption>
+                  <thead className="text-left text-soft">
+                    <tr>
+                      <th scope="col" className="pr-3 font-medium">
+                        Line
+                      </th>
+                      <th scope="col" className="pr-3 font-medium">
+                        Column
+                      </th>
+                      <th scope="col" className="pr-3 font-medium">
+                        Fault
+                      </th>
+                      <th scope="col" className="font-medium">
+                        Fix
+                      </th>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    {preview.faults.map(({ row, column, fault: wrong, fix }) => (
+                      <tr key={`${row} ${column} ${wrong}`} className="border-t border-dashed align-top">
+                        <td className="figures py-1 pr-3">{row}</td>
+                        <td className="figures py-1 pr-3">{column}</td>
+                        <td className="py-1 pr-3">{wrong}</td>
+                        <td className="py-1 text-soft">{fix}</td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </div>
+            ) : (
+              <ul className="text-[14px]">
+                {preview.sample.map((part) => (
+                  <li key={part.id}>{partName(part, locale)}</li>
+                ))}
+                {preview.good > preview.sample.length && (
+                  <li className="text-soft">and {preview.good - preview.sample.length} more</li>
+                )}
+              </ul>
+            )}
+          </Card>
+        )}
+      </main>
+      <div
+        data-print="no"
+        className="flex min-h-16 flex-wrap items-center gap-3 border-t bg-surface px-5 py-2"
+      >
+        <Button kind="main" disabled={!ready} onClick={() => void send(true)}>
+          {ready ? `Import ${preview.good}` : 'Import'}
+        </Button>
+        <Button keyName="Esc" onClick={back}>
+          Back to the list
+        </Button>
+      </div>
+    </Shell>
+  );
+}

@@ -1,0 +1,3 @@
+export { driveWords, matchDevices, matchDrives, typedDrive } from './match';
+export { parseQuestion } from './parse';
+export type { Question } from './parse';

@@ -1,0 +1,157 @@
+'use client';
+import { useMemo, useState } from 'react';
+import type { DeviceProfile } from '@/core/device';
+import { placeOf } from '@/core/device';
+import { type Build, settingOf } from '@/core/fit';
+import { workloadOf } from '@/core/heat';
+import type { PartsView } from '@/core/job';
+import type { Settings } from '@/core/workshop';
+import { Button } from '../button';
+import { CandidateTable } from '../fit/candidate-table';
+import { FitBench } from '../fit/fit-bench';
+import { CandidateSearch, type RankWish, useRanked } from '../job/candidate-search';
+import type { StationProps } from '../job/station-props';
+import { MainAction } from '../main-action';
+import { Card, StationFrame } from '../station-frame';
+import { useKeys } from '../use-keys';
+
+type Props = {
+  view: { text: string; profile: DeviceProfile | null; build: Build | null; fromCatalogue: boolean };
+  parts: PartsView;
+  settings: Settings;
+  rank: StationProps['rank'];
+  onTakeIn: (build: Build | null) => void;
+};
+
+/** The answer to a counter question: with a drive its fit, without one what fits the device. */
+export function AskAnswer(props: Props) {
+  const { view } = props;
+  if (!view.profile)
+    return (
+      <StationFrame actions={<Button disabled>Take it in</Button>} say="Name the device first.">
+        <Card title="Ask as the owner would">
+          <p>
+            Name the device and the drive: <b className="figures">osprey 2280-S3-M 2 TB 7000</b>,{' '}
+            <b className="figures">heron seam 1 TB</b>, <b className="figures">skein 3.5-inch 4 TB</b>. With
+            the device alone, everything in the catalogue is held against it.
+          </p>
+        </Card>
+      </StationFrame>
+    );
+  return <Answer key={view.profile.id} {...props} profile={view.profile} />;
+}
+
+function Answer({ view, profile, parts, settings, rank, onTakeIn }: Props & { profile: DeviceProfile }) {
+  const { currency, locale } = settings;
+  const options = { locale, habit: 'decimal' as const };
+  const [wish, setWish] = useState<RankWish>({ text: '', shelfFirst: false });
+  const [tab, setTab] = useState('candidates');
+  const ranked = useRanked(rank, { profileId: profile.id, placeId: null, wantedGB: 0, ...wish, version: 0 });
+  const lines = useMemo(() => (ranked.status === 'ready' ? ranked.view.lines : []), [ranked]);
+  const [other, setOther] = useState<{ text: string; build: Build } | null>(null);
+  // What was picked in the list counts until something else is asked.
+  const picked = other?.text === view.text ? other.build : null;
+  const build = picked ?? view.build ?? lines[0]?.build ?? null;
+  const setting = useMemo(() => {
+    const { heat } = placeOf(profile, null);
+    return settingOf(profile, { workload: heat && workloadOf(heat.workload) });
+  }, [profile]);
+  useKeys({ j: () => onTakeIn(build) }, settings.singleKeys);
+  if (!build)
+    return (
+      <StationFrame actions={<Button disabled>Take it in</Button>}>
+        <Card title="Looking for drives that fit">
+          <p role="status">
+            {ranked.status === 'failed'
+              ? `${ranked.fault.sentence} ${ranked.fault.remedy}`
+              : 'The catalogue is held against this device…'}
+          </p>
+        </Card>
+      </StationFrame>
+    );
+  return (
+    <FitBench
+      setting={setting}
+      build={build}
+      onBuild={(next) => setOther({ text: view.text, build: next })}
+      parts={parts}
+      lines={lines}
+      options={options}
+      currency={currency}
+      shelfOnly={wish.shelfFirst}
+      tab={tab}
+      onTab={setTab}
+      panels={[
+        {
+          id: 'candidates',
+          title: view.build ? 'What else fits' : 'What fits',
+          content: (
+            <>
+              <CandidateSearch wish={wish} onWish={setWish} ranked={ranked} />
+              <CandidateTable
+                lines={lines}
+                selected={build.drive.id}
+                onSelect={(line) => setOther({ text: view.text, build: line.build })}
+                locale={locale}
+                habit={profile.showsCapacity}
+                currency={currency}
+              />
+            </>
+          ),
+        },
+      ]}
+    >
+      {({ main, aside, answer }) => {
+        const against = answer.margins.filter(({ verdict }) => verdict === 'over').length;
+        const missing = answer.margins.filter(({ verdict }) => verdict === 'unknown').length;
+        return (
+          <StationFrame
+            aside={aside}
+            actions={
+              <>
+                <MainAction words="Take it in" go={() => onTakeIn(build)} busy={false} />
+                <Button keyName="P" onClick={() => window.print()}>
+                  Print
+                </Button>
+                <CopyAddress />
+              </>
+            }
+            say={
+              against > 0
+                ? `${against} ${against === 1 ? 'limit speaks' : 'limits speak'} against it.`
+                : missing > 0
+                  ? `Nothing known speaks against it; ${missing} ${missing === 1 ? 'number is' : 'numbers are'} missing.`
+                  : 'Every limit is kept, as far as the profile and the data sheet say.'
+            }
+          >
+            {main}
+          </StationFrame>
+        );
+      }}
+    </FitBench>
+  );
+}
+
+/** The address of this question; where the browser keeps the clipboard shut it is shown to be copied by hand. */
+function CopyAddress() {
+  const [said, setSaid] = useState<string | null>(null);
+  useKeys({ p: () => window.print() });
+  const copy = async () => {
+    try {
+      await navigator.clipboard.writeText(window.location.href);
+      setSaid('Copied.');
+    } catch {
+      setSaid(window.location.href);
+    }
+  };
+  return (
+    <>
+      <Button onClick={() => void copy()}>Copy its address</Button>
+      {said && (
+        <span role="status" className="figures max-w-[40ch] truncate text-[13px] select-all">
+          {said}
+        </span>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,146 @@
+'use client';
+import { useEffect, useId, useRef, useState } from 'react';
+import type { Question } from '@/core/ask';
+import { parseFormFactor } from '@/core/part';
+import { showBytes } from '@/core/units';
+
+type Asked = {
+  question: Question;
+  profile: { maker: string; name: string } | null;
+  devices: { id: string; name: string }[];
+  build: { drive: { maker: string; model: string; labelGB: number } } | null;
+  fromCatalogue: boolean;
+  drives: { id: string; maker: string; model: string; labelGB: number; formFactor: string }[];
+};
+
+type Props = { text: string; view: Asked; silent: boolean; onText: (text: string) => void };
+
+type Suggestion = { id: string; words: string; text: string };
+
+/** What could stand next: devices until one is named, then drives that go with what is typed. */
+function suggestions(text: string, view: Asked): Suggestion[] {
+  const last = text.split(/\s+/u).at(-1) ?? '';
+  const before = text.slice(0, text.length - last.length);
+  if (!view.profile)
+    return view.devices.map(({ id, name }) => ({
+      id,
+      words: name,
+      text: `${before}${name.split(' ').at(-1)!.toLowerCase()} `,
+    }));
+  const device = view.profile.name.toLowerCase();
+  return view.drives.map(({ id, maker, model, labelGB, formFactor }) => ({
+    id,
+    words: `${maker} ${model} ${showBytes(labelGB * 1e9)}, ${formFactor}`,
+    text: `${device} ${maker.toLowerCase()} ${model.toLowerCase()} ${formFactor} ${labelGB} GB`,
+  }));
+}
+
+/** How the question was understood, so that a slip is seen at once. */
+function understood({ question, profile, build, fromCatalogue }: Asked): string[] {
+  const form = question.formFactor ? parseFormFactor(question.formFactor) : null;
+  return [
+    profile ? `${profile.maker} ${profile.name}` : 'which device?',
+    build && fromCatalogue
+      ? `${build.drive.maker} ${build.drive.model} ${showBytes(build.drive.labelGB * 1e9)}`
+      : question.words.length > 0 && !profile
+        ? ''
+        : '',
+    form?.ok && form.value.kind === 'module'
+      ? `${form.value.widthMm} × ${form.value.lengthMm} mm, ${form.value.sides}-sided, key ${form.value.keys.join(' and ')}`
+      : (question.formFactor ?? ''),
+    question.labelGB && !fromCatalogue ? showBytes(question.labelGB * 1e9) : '',
+    question.readMBPerS && !fromCatalogue ? `reads ${question.readMBPerS} MB/s` : '',
+  ].filter(Boolean);
+}
+
+/** One field that understands "osprey 2280-D2-M 2 TB 7000", and completes as one types. */
+export function AskField({ text, view, silent, onText }: Props) {
+  const id = useId();
+  const [open, setOpen] = useState(false);
+  const [at, setAt] = useState(-1);
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => field.current?.focus(), []);
+  const list = suggestions(text, view);
+  const shown = open && list.length > 0;
+  const take = (suggestion: Suggestion) => {
+    onText(suggestion.text);
+    setAt(-1);
+    setOpen(suggestion.text.endsWith(' '));
+    field.current?.focus();
+  };
+  return (
+    <div className="relative">
+      <label htmlFor={id} className="font-display text-[20px] font-bold">
+        Will this one do?
+      </label>
+      <input
+        id={id}
+        ref={field}
+        role="combobox"
+        aria-expanded={shown}
+        aria-controls={`${id}-list`}
+        aria-activedescendant={shown && at >= 0 ? `${id}-${at}` : undefined}
+        aria-describedby={`${id}-understood`}
+        autoComplete="off"
+        spellCheck={false}
+        className="mt-1 h-13 w-full rounded-xl border-2 border-line-strong bg-surface px-4 text-[19px]"
+        placeholder="device, then drive or size code: osprey 2280-D2-M 2 TB 7000"
+        value={text}
+        onChange={(event) => {
+          onText(event.target.value);
+          setOpen(true);
+          setAt(-1);
+        }}
+        onBlur={() => setOpen(false)}
+        onKeyDown={(event) => {
+          if (event.key === 'Escape') return setOpen(false);
+          if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+            event.preventDefault();
+            setOpen(true);
+            const by = event.key === 'ArrowDown' ? 1 : -1;
+            setAt((at + by + list.length + (at < 0 && by < 0 ? 1 : 0)) % Math.max(1, list.length));
+          }
+          if (event.key === 'Enter' || (event.key === 'Tab' && shown && at >= 0)) {
+            if (shown && at >= 0) {
+              event.preventDefault();
+              take(list[at]!);
+            } else if (event.key === 'Enter') field.current?.blur();
+          }
+        }}
+      />
+      {shown && (
+        <ul
+          id={`${id}-list`}
+          role="listbox"
+          aria-label="What it could be"
+          className="absolute z-10 mt-1 w-full max-w-xl rounded-xl border border-line-strong bg-surface py-1"
+        >
+          {list.map((suggestion, i) => (
+            <li
+              key={suggestion.id}
+              id={`${id}-${i}`}
+              role="option"
+              aria-selected={i === at}
+              className={`flex min-h-10 cursor-pointer items-center px-4 ${i === at ? 'bg-sunken' : 'hover:bg-sunken'}`}
+              onPointerDown={(event) => {
+                event.preventDefault();
+                take(suggestion);
+              }}
+            >
+              {suggestion.words}
+            </li>
+          ))}
+        </ul>
+      )}
+      <p id={`${id}-understood`} className="mt-1 text-[14px] text-soft" aria-live="polite">
+        {silent ? (
+          <b className="text-over">Jicara did not answer. Is it still running?</b>
+        ) : text.trim() === '' ? (
+          'Size code or form factor, capacity, read speed in MB/s, in any order; arrow keys choose what is offered.'
+        ) : (
+          understood(view).join(' · ')
+        )}
+      </p>
+    </div>
+  );
+}
