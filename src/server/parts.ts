@@ -17,7 +17,7 @@ const drivesOnly = (part: Part) =>
 /** What a search looks through: maker, model, form factor, protocol, size and id, in small letters. */
 function wordsOf(part: Part): string {
   const { formFactor, protocol, labelGB } = drivesOnly(part);
-  const size = labelGB >= 1000 ? `${labelGB / 1000}tb ${labelGB / 1000} tb` : `${labelGB}gb ${labelGB} gb`;
+  const size = labelGB >= 1000 ? `${labelGB / 1000}tb ${labelGB}` : `${labelGB}gb`;
   const thickness = part.schema === 'jicara.pad/2' ? `${part.freeThicknessMm.value.toFixed(1)} mm` : '';
   return [kindOf(part), part.maker, part.model, formFactor, protocol, labelGB ? size : '', thickness, part.id]
     .join(' ')
@@ -114,7 +114,9 @@ const escapeLike = (text: string) => text.replace(/[\\%_]/gu, (mark) => `\\${mar
 
 /** A page of the catalogue: every word must occur, filters hold, sorted and counted by the database. */
 export async function searchParts(sql: Sql, query: PartQuery): Promise<PartPage> {
-  const words = query.text.toLowerCase().split(/\s+/u).filter(Boolean).slice(0, 8);
+  // "2 TB" is one word: its number alone would be found in every size code.
+  const text = query.text.toLowerCase().replace(/(\d)\s+([gt]b)\b/gu, '$1$2');
+  const words = text.split(/\s+/u).filter(Boolean).slice(0, 8);
   const values: unknown[] = [
     query.kind,
     query.protocol,

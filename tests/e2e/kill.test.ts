@@ -33,9 +33,9 @@ afterAll(async () => {
 });
 
 it('is killed in the middle of a copy, says so, goes on with one key, and ends identical', async () => {
-  expect(await act(app, id, { kind: 'choose', driveId: 'ostrel-marl-2000', padIds: ['lindrel-soft-250'] })).toBe(
-    'ok',
-  );
+  expect(
+    await act(app, id, { kind: 'choose', driveId: 'ostrel-marl-2000', padIds: ['lindrel-soft-250'] }),
+  ).toBe('ok');
   expect(await act(app, id, { kind: 'lay-out', holdBackPercent: 0 })).toBe('ok');
   await hands(app, id, 'open');
   expect(await act(app, id, { kind: 'dock', caseId: 'tarn-2' })).toBe('ok');

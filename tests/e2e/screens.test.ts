@@ -17,7 +17,7 @@ it('nothing runs off sideways: laptop, upright tablet, phone', async () => {
     [390, 844],
   ] as const) {
     await page.setViewportSize({ width, height });
-    const paths = ['/', '/jobs/new', '/workshop', '/jobs/Q-0412/fit', '/jobs/Q-0414/open'];
+    const paths = ['/', '/jobs/new', '/workshop', '/ask?q=osprey', '/parts', '/parts/pirrin-seam-2000', '/parts/new', '/parts/import', '/devices', '/devices/braskit-osprey', '/jobs/Q-0412/fit', '/jobs/Q-0414/open'];
     for (const path of [...paths, ...stations.map((s) => `/jobs/${heron}/${s}`)]) {
       await visit(page, path);
       await page.getByRole('main').waitFor();
@@ -54,10 +54,6 @@ it('the main thread stays free while drives and pads are tried: no task over 50 
   while (rounds.length < 8 && !rounds.some((ms) => ms <= 50)) {
     await page.evaluate(() => void ((window as unknown as { longest: { ms: number } }).longest.ms = 0));
     for (let i = 0; i < 12; i += 1) await drives.nth(i).check();
-    for (const pad of ['Soft 1.0', 'Soft 2.5', 'Firm 2.0']) {
-      await drives.nth(0).check();
-      await page.getByRole('radio', { name: pad }).check();
-    }
     rounds.push(await page.evaluate(() => (window as unknown as { longest: { ms: number } }).longest.ms));
   }
   expect(Math.min(...rounds)).toBeLessThanOrEqual(50);

@@ -137,7 +137,7 @@ describe('a job on the server', () => {
     });
     // What the catalogue says later changes nothing that was handed over.
     await runtime.database.query(
-      "update drive set document = jsonb_set(document, '{price,minor}', '1') where id = 'ostrel-marl-1000'",
+      "update part set document = jsonb_set(document, '{price,minor}', '1') where id = 'ostrel-marl-1000'",
     );
     expect((await view(id)).sheet).toEqual(done.sheet);
     expect(done.history.every((entry) => entry.by === 'IM')).toBe(true);

@@ -81,12 +81,17 @@ describe('an own workshop', () => {
     expect((await allProfiles(runtime.database)).map((profile) => profile.name)).toEqual([
       'Heron',
       'Osprey',
+      'Plover',
       'Wren',
+      'Atrium',
+      'Vault',
+      'Reed',
+      'Skein',
     ]);
     expect((await benchView(runtime)).frame.hasProfiles).toBe(true);
     const [{ count }] = (await runtime.database.query<{ count: number }>(
-      'select count(*) as count from drive',
+      "select count(*) as count from part where kind = 'drive'",
     )) as [{ count: number }];
-    expect(count).toBe(22);
+    expect(count).toBe(68);
   });
 });

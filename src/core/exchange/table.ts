@@ -174,7 +174,7 @@ export function partOfRow(
       );
       continue;
     }
-    if (shorthand) types = new Set(['number']);
+    if (shorthand && text !== 'null') types = new Set(['number']);
     const read = cellValue(text, types);
     if ('fault' in read) wrong(column, read.fault, read.fix);
     else if (shorthand && typeof read.value === 'number') put(document, path, estimateOf(read.value, source));

@@ -144,6 +144,7 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
         const { worst } = answer;
         const done = (chosen || locked) && goOn;
         const unknown = worst.verdict === 'unknown';
+        const over = worst.verdict === 'over';
         return (
           <StationFrame
             aside={aside}
@@ -153,16 +154,18 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
               ) : (
                 <>
                   <MainAction
-                    words={unknown ? 'Measure it first' : chooseWords}
+                    words={over ? 'Make it fit' : unknown ? 'Measure it first' : chooseWords}
                     go={
-                      locked || chosen || trying || worst.verdict === 'over'
+                      locked || chosen || trying
                         ? null
-                        : unknown
-                          ? () => {
-                              setTab('device');
-                              setMeasuring(measuring + 1);
-                            }
-                          : () => choose(null)
+                        : over
+                          ? () => setTab('remedies')
+                          : unknown
+                            ? () => {
+                                setTab('device');
+                                setMeasuring(measuring + 1);
+                              }
+                            : () => choose(null)
                     }
                     busy={busy}
                   />
