@@ -15,6 +15,8 @@ const config = {
   poweredByHeader: false,
   reactStrictMode: true,
   devIndicators: false,
+  // A longer body would be cut off on its way and look like broken JSON: routes refuse above 12 MiB by themselves.
+  experimental: { proxyClientMaxBodySize: 13 * 1024 * 1024 },
   headers: async () => [
     {
       source: '/:path*',

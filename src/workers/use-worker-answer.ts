@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { FitClient } from './fit-client';
 
 export type WorkerAnswer<T> =
@@ -17,6 +17,7 @@ export function useWorkerAnswer<T>(
 ): { answer: WorkerAnswer<T>; stop: () => void } {
   const [client] = useState(() => new FitClient());
   const [answer, setAnswer] = useState<WorkerAnswer<T> & { key?: string | null }>({ status: 'idle' });
+  const byHand = useRef<() => void>(() => {});
   useEffect(() => {
     if (key === null) return;
     let current = true;
@@ -46,6 +47,13 @@ export function useWorkerAnswer<T>(
           settle({ status: 'stopped', message: why.message ?? 'The computation failed.' }),
       );
     }, 120);
+    // Stopped by hand, also in the moment before the computation has begun.
+    byHand.current = () => {
+      current = false;
+      clearTimeout(timer);
+      client.stop();
+      setAnswer({ status: 'stopped', message: 'Stopped.', key });
+    };
     return () => {
       current = false;
       clearTimeout(timer);
@@ -56,6 +64,6 @@ export function useWorkerAnswer<T>(
   }, [key, client]);
   return {
     answer: answer.key === key || key === null ? answer : { status: 'working', share: 0, secondsLeft: null },
-    stop: () => client.stop(),
+    stop: () => byHand.current(),
   };
 }

@@ -17,7 +17,20 @@ it('nothing runs off sideways: laptop, upright tablet, phone', async () => {
     [390, 844],
   ] as const) {
     await page.setViewportSize({ width, height });
-    const paths = ['/', '/jobs/new', '/workshop', '/ask?q=osprey', '/parts', '/parts/pirrin-seam-2000', '/parts/new', '/parts/import', '/devices', '/devices/braskit-osprey', '/jobs/Q-0412/fit', '/jobs/Q-0414/open'];
+    const paths = [
+      '/',
+      '/jobs/new',
+      '/workshop',
+      '/ask?q=osprey',
+      '/parts',
+      '/parts/pirrin-seam-2000',
+      '/parts/new',
+      '/parts/import',
+      '/devices',
+      '/devices/braskit-osprey',
+      '/jobs/Q-0412/fit',
+      '/jobs/Q-0414/open',
+    ];
     for (const path of [...paths, ...stations.map((s) => `/jobs/${heron}/${s}`)]) {
       await visit(page, path);
       await page.getByRole('main').waitFor();

@@ -42,6 +42,7 @@ describe('a counter question', () => {
     expect(ask('osprey seam 2 tb').drives).toEqual(['pirrin-seam-2000']);
     expect(ask('heron pirrin 1 tb').drives.sort()).toEqual(['pirrin-lode-3-1000', 'pirrin-seam-1000']);
     expect(ask('osprey 2242-S3-M').drives.every((id) => id.startsWith('tolvane-wharf'))).toBe(true);
+    expect(ask('heron marl 2 tb').drives).toEqual(['ostrel-marl-2000', 'ostrel-marl-fin-2000']);
     expect(ask('osprey nothing-like-it').drives).toEqual([]);
     expect(driveWords(parseQuestion('osprey seam'), ask('osprey').best)).toEqual(['seam']);
   });

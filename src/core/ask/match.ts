@@ -46,7 +46,12 @@ export function matchDrives(drives: Drive[], question: Question, device: DeviceP
     (!question.labelGB || drive.labelGB === question.labelGB) &&
     (!question.protocol || drive.protocol === question.protocol) &&
     (!question.readMBPerS || Math.abs(drive.readBytesPerS / 1e6 / question.readMBPerS - 1) < 0.1);
-  return drives.filter(fits);
+  // The more of a model's name was asked for, the likelier it is meant: “marl” is the Marl before the Marl Fin.
+  const unasked = ({ model }: Drive) =>
+    plain(model)
+      .split(' ')
+      .filter((part) => !words.some((word) => part.startsWith(word))).length;
+  return drives.filter(fits).sort((a, b) => unasked(a) - unasked(b));
 }
 
 /** Generation that a read rate asks for, at 4 lanes: 3 to 3,600 MB/s, 4 to 7,300, else 5 (see link/rates). */

@@ -65,7 +65,8 @@ export function Cut({ driveName, padName, sinkName, active, onPick, onTry, local
     <figure className="m-0">
       <svg
         viewBox={`0 0 ${cut.width} ${cut.height}`}
-        role="img"
+        // With handles inside it is a group: an image may not hold anything to operate.
+        role={onTry ? 'group' : 'img'}
         aria-label={summary}
         className="block max-h-[25vh] w-full"
         id="cut"

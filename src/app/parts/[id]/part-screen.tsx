@@ -40,7 +40,7 @@ export function PartScreen({ frame, part }: { frame: FrameView; part: Part }) {
           · <span className="figures">{part.id}</span>
         </p>
       </div>
-      <main className="min-h-0 flex-1 overflow-y-auto p-5">
+      <main className="min-h-0 flex-1 overflow-y-auto p-5" tabIndex={0}>
         {fault && (
           <div className="mb-3">
             <FaultNotice fault={fault} />

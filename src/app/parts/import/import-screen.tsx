@@ -15,7 +15,8 @@ import { kindWords } from '@/ui/parts/kind-words';
 import { Card } from '@/ui/station-frame';
 import { useKeys } from '@/ui/use-keys';
 
-const mostBytes = 10 * 1024 * 1024;
+/** Quotes grow when a text is sent as JSON: this much surely stays below what the route takes. */
+const mostBytes = 8 * 1024 * 1024;
 type Preview = { status: 'none' } | { status: 'reading' } | { status: 'ready'; preview: ImportPreview };
 
 /** Brings a file of parts in: every line that is wrong is named with its column and the fix; all of it goes in, or nothing. */
@@ -49,7 +50,7 @@ export function ImportScreen({ frame, kind: first }: { frame: FrameView; kind: P
       return setFault({
         code: 'too-long',
         sentence: `${file.name} has ${Math.round(file.size / 1e6)} MB.`,
-        remedy: 'A catalogue file has at most 10 MB: split it, or check that it is the right one.',
+        remedy: 'A catalogue file has at most 8 MB: split it, or check that it is the right one.',
       });
     }
     setText(await file.text());
