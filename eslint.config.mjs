@@ -34,6 +34,8 @@ export default tseslint.config(
         Buffer: 'readonly',
         AbortSignal: 'readonly',
         document: 'readonly',
+        performance: 'readonly',
+        PerformanceObserver: 'readonly',
       },
     },
   },

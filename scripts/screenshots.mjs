@@ -1,25 +1,14 @@
-import { spawn } from 'node:child_process';
-import { mkdtemp, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ensureBuilt } from './lib/build.mjs';
+import { openBrowser, startDemo } from './lib/demo-app.mjs';
 import { ensureInstalled } from './lib/install.mjs';
 import { projectFolder } from './lib/project.mjs';
 
 /** Takes the pictures of docs/screenshots anew, from a fresh demo workshop walked from station to station. */
 ensureInstalled();
 ensureBuilt();
-const { chromium } = await import('playwright-core');
-const port = 4799;
-const address = `http://127.0.0.1:${port}`;
-const folder = await mkdtemp(join(tmpdir(), 'jicara-pictures-'));
-const app = spawn(process.execPath, ['scripts/demo.mjs'], {
-  cwd: projectFolder,
-  env: { ...process.env, JICARA_DATA: folder, JICARA_PORT: String(port) },
-});
-await new Promise((resolve) =>
-  app.stdout.on('data', (chunk) => chunk.toString().includes('answers at') && resolve()),
-);
+const demo = await startDemo(4799);
+const { address } = demo;
 
 const job = 'Q-0412';
 const view = async (id = job) => (await (await fetch(`${address}/api/jobs/${id}`)).json()).value;
@@ -40,15 +29,13 @@ async function steps(wanted) {
 }
 const stationOf = (now) => now.acts.find((a) => a.id === now.nextActId).station;
 
-const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-});
-async function picture(name, path, { dark = false, width = 1280, height = 800, ready } = {}) {
+const browser = await openBrowser();
+async function picture(name, path, { dark = false, width = 1280, height = 800, ready, chart = false } = {}) {
   const page = await browser.newPage({ viewport: { width, height }, colorScheme: dark ? 'dark' : 'light' });
   await page.goto(address + path);
   await page.evaluate(() => document.fonts.ready);
   if (ready) await page.getByText(ready).first().waitFor();
+  if (chart) await page.getByRole('slider', { name: /Heat over 30 minutes/u }).waitFor();
   // Drawn by the browser itself once it has taken over: the stopwatch, the form's values.
   await new Promise((resolve) => setTimeout(resolve, 700));
   await page.screenshot({ path: join(projectFolder, 'docs', 'screenshots', `${name}.png`) });
@@ -58,8 +45,13 @@ async function picture(name, path, { dark = false, width = 1280, height = 800, r
 try {
   await picture('bench', '/');
   await picture('take-in', '/jobs/new');
-  await picture('fit', `/jobs/${job}/fit`);
-  await act({ kind: 'choose', driveId: 'ostrel-marl-2000', padId: 'lindrel-soft-250' });
+  await picture('fit', `/jobs/${job}/fit`, { chart: true });
+  await picture('ask', '/ask?q=osprey%202280-D2-M%202%20TB%207000');
+  await picture('parts', '/parts?sort=shelf');
+  await picture('part', '/parts/pirrin-seam-2000');
+  await picture('devices', '/devices');
+  await picture('device', '/devices/braskit-osprey');
+  await act({ kind: 'choose', driveId: 'ostrel-marl-2000', padIds: ['lindrel-soft-250'] });
   await act({ kind: 'lay-out', holdBackPercent: 10 });
   await picture('data', `/jobs/${job}/data`);
   await picture('held', '/jobs/Q-0414/open');
@@ -97,7 +89,5 @@ try {
   await picture('workshop', '/workshop');
 } finally {
   await browser.close();
-  app.kill('SIGTERM');
-  await new Promise((resolve) => app.on('exit', resolve));
-  await rm(folder, { recursive: true, force: true });
+  await demo.stop();
 }

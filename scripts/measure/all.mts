@@ -1,6 +1,7 @@
 import { measureCopy } from './copy.mjs';
 import { measureFit } from './fit.mjs';
+import { measurePage } from './page.mjs';
 
 /** Each measurement prints what it found against what is wanted, and returns whether it holds. */
-const held = [measureFit(), await measureCopy()];
+const held = [measureFit(), await measurePage(), await measureCopy()];
 process.exit(held.every(Boolean) ? 0 : 1);

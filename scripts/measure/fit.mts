@@ -30,7 +30,8 @@ const rankAll = (drives: Drive[]) => {
 function measureRanking(): boolean {
   const [few, lots] = [many(1000), many(10_000)];
   // The quickest of some runs: a machine that others use too may stall in any one of them.
-  const quickest = (drives: Drive[]) => Math.min(...Array.from({ length: 6 }, () => timed(() => rankAll(drives))));
+  const quickest = (drives: Drive[]) =>
+    Math.min(...Array.from({ length: 6 }, () => timed(() => rankAll(drives))));
   const [small, large] = [quickest(few), quickest(lots)];
   const inTime = report(
     '10,000 drives against 8 profiles',

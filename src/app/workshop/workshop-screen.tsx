@@ -25,7 +25,7 @@ export function WorkshopScreen({ frame }: { frame: FrameView }) {
     setForm({ ...form, ...part });
   };
   const save = async () => {
-    const { workshop, currency, locale, timeZone, pace, singleKeys } = form;
+    const { workshop, currency, locale, timeZone, pace, singleKeys, prefersMakers } = form;
     const done = await post<Settings>('/api/workshop', {
       workshop,
       currency: currency.toUpperCase(),
@@ -33,6 +33,7 @@ export function WorkshopScreen({ frame }: { frame: FrameView }) {
       timeZone,
       pace,
       singleKeys,
+      prefersMakers: prefersMakers.map((maker) => maker.trim()).filter(Boolean),
     });
     setFault(done.ok ? null : done.fault);
     setSaved(done.ok);
@@ -91,6 +92,12 @@ export function WorkshopScreen({ frame }: { frame: FrameView }) {
               value={form.timeZone}
               onChange={(e) => change({ timeZone: e.target.value })}
               hint="such as Europe/Lisbon"
+            />
+            <Field
+              label="Preferred makers"
+              value={form.prefersMakers.join(', ')}
+              onChange={(e) => change({ prefersMakers: e.target.value.split(/,\s?/u) })}
+              hint="first where all else is equal, such as Ostrel, Pirrin"
             />
             <Choice
               legend="Numbers and dates"

@@ -1,3 +1,4 @@
 export { guardCell, nestingDepth, unguardCell } from './cells';
 export { columnsOf, doubleIds, partOfRow, partsOfJson, rowOf } from './table';
 export type { ImportFault, Row } from './table';
+export { catalogueSchemas, jsonSchemaOf } from './schemas';

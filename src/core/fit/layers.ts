@@ -1,5 +1,5 @@
 import type { ModuleForm } from '../device';
-import { type Estimate, type Known, about, difference, exact, highest, lowest, sum } from '../margin';
+import { type Estimate, type Known, about, exact, highest, lowest, sum } from '../margin';
 import { type FormFactor, chipTop, moduleBoardMm } from '../part';
 import { type Dimension, type PadStack, addUp, ends, padStack, pressureAt, squeezeAt } from '../stack';
 import { chipAreaMm2 } from '../heat';
@@ -289,6 +289,3 @@ export const aboveBoard = (layers: Layers): Estimate =>
     layers.topFrom.filter(({ id }) => id !== 'module' && id !== 'adapter' && id !== 'board'),
     'height above the module’s board',
   );
-
-export const roomLeft = (layers: Layers): Estimate =>
-  difference(layers.cover, layers.top, 'room under the cover');

@@ -42,7 +42,9 @@ export function swapConditions(job: Job, { drive }: JobContext) {
 
 /** All acts of the hands in their order: the way in, the swap, the way back. */
 export function actsOf(job: Job, context: JobContext): Act[] {
-  const { procedure } = context.profile;
+  const { revisions, procedure: whole } = context.profile;
+  const without = revisions.find(({ id }) => id === job.revisionId)?.withoutSteps ?? [];
+  const procedure = { ...whole, open: whole.open.filter(({ id }) => !without.includes(id)) };
   const conditions = swapConditions(job, context);
   return [...wayIn(procedure), ...swapActs(procedure, conditions), ...wayBack(procedure, conditions)];
 }

@@ -78,6 +78,15 @@ export function permit(
             'Hand it to someone trained for cells. If it was a slip of the finger before opening, change what was taken in.',
           )
         : ok(null);
+    case 'revision':
+      return state.doneSteps.length > 0 &&
+        context.profile.revisions.some(({ withoutSteps }) => withoutSteps.length > 0)
+        ? refuse(
+            'opened',
+            'Steps differ between the revisions, and some are done.',
+            'Take the steps back first, or add a note.',
+          )
+        : ok(null);
     case 'choose':
       return job.dock
         ? refuse('docked', 'The drives lie on the dock already.', 'Take both drives out of the dock first.')

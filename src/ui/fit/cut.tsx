@@ -30,7 +30,7 @@ function Span({
 }
 
 /** Layers that can be dragged or typed to try another height. */
-export type LayerId = 'cover' | 'sink' | 'pad' | 'chips' | 'module';
+export type LayerId = 'cover' | 'sink' | 'pad' | 'chips' | 'module' | 'floor';
 
 type Props = CutQuestion & {
   driveName: string;
@@ -200,6 +200,7 @@ export function Cut({ driveName, padName, sinkName, active, onPick, onTry, local
               key={line.layer}
               {...line}
               pxPerMm={cut.pxPerMmUp}
+              direction={line.layer === 'floor' ? -1 : 1}
               onTry={(mm) => onTry(line.layer, mm)}
             />
           ))}
@@ -215,7 +216,7 @@ export function Cut({ driveName, padName, sinkName, active, onPick, onTry, local
 const valueOf = (e: CutQuestion['layers']['cover'] | null) => (e?.known ? e.value : null);
 
 /** Handles at the right of the drawing: each moves one layer. */
-function dragLines({ layers, padFreeMm }: CutQuestion, cut: ReturnType<typeof cutGeometry>) {
+function dragLines({ layers, padFreeMm, roomBelow }: CutQuestion, cut: ReturnType<typeof cutGeometry>) {
   const y = (mm: number) => cut.mainBoard.y - mm * cut.pxPerMmUp;
   const x = cut.mainBoard.x + cut.mainBoard.width;
   const end = (box: Box | null | undefined) => (box ? box.x + box.width : x);
@@ -251,6 +252,14 @@ function dragLines({ layers, padFreeMm }: CutQuestion, cut: ReturnType<typeof cu
       at: valueOf(layers.chipTop),
       x: x - 42,
       toX: end(cut.chips.at(-1)),
+    },
+    {
+      layer: 'floor',
+      name: 'room below the module',
+      mm: valueOf(roomBelow),
+      at: cut.floor ? (cut.mainBoard.y - cut.floor.y) / cut.pxPerMmUp : null,
+      x: cut.mainBoard.x + 30,
+      toX: cut.floor?.band.x ?? cut.mainBoard.x,
     },
     {
       layer: 'module',

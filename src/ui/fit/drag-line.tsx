@@ -9,6 +9,8 @@ type Props = {
   /** Where the layer itself ends, for the line that leads to it. */
   toX: number;
   pxPerMm: number;
+  /** −1 where the value grows as the handle goes down: room below the module. */
+  direction: 1 | -1;
   onTry: (mm: number) => void;
 };
 
@@ -16,7 +18,7 @@ const stepMm = 0.05;
 const rounded = (mm: number) => Math.max(0.05, Math.round(mm / stepMm) * stepMm);
 
 /** A handle on one layer of the drawing: dragged by a pointer, or moved by the arrow keys. */
-export function DragLine({ name, mm, x, y, toX, pxPerMm, onTry }: Props) {
+export function DragLine({ name, mm, x, y, toX, pxPerMm, direction, onTry }: Props) {
   const from = useRef<{ y: number; mm: number; scale: number } | null>(null);
   return (
     <g
@@ -33,7 +35,7 @@ export function DragLine({ name, mm, x, y, toX, pxPerMm, onTry }: Props) {
         const by = { ArrowUp: stepMm, ArrowDown: -stepMm, PageUp: 0.5, PageDown: -0.5 }[event.key];
         if (by === undefined) return;
         event.preventDefault();
-        onTry(rounded(mm + by));
+        onTry(rounded(mm + by * direction));
       }}
       onPointerDown={(event) => {
         const svg = event.currentTarget.ownerSVGElement;
@@ -44,7 +46,7 @@ export function DragLine({ name, mm, x, y, toX, pxPerMm, onTry }: Props) {
       onPointerMove={(event) => {
         if (!from.current) return;
         const { y: start, mm: at, scale } = from.current;
-        onTry(rounded(at + (start - event.clientY) / scale / pxPerMm));
+        onTry(rounded(at + ((start - event.clientY) / scale / pxPerMm) * direction));
       }}
       onPointerUp={() => (from.current = null)}
       onPointerCancel={() => (from.current = null)}

@@ -154,7 +154,13 @@ export function FitBench({
         )}
       </Card>
       <div className="grid gap-3 md:grid-cols-2">
-        <HeatCard setting={tried.setting} build={tried.build} answer={answer} pads={parts.pads} />
+        <HeatCard
+          setting={tried.setting}
+          build={tried.build}
+          answer={answer}
+          pads={parts.pads}
+          sinks={parts.sinks}
+        />
         <ChainCard answer={answer} line={line} lines={lines} currency={currency} locale={locale} />
       </div>
       <Tabs.Root value={tab} onValueChange={onTab}>

@@ -1,19 +1,20 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { type Build, type FitAnswer, type Setting, coolingOf, fit } from '@/core/fit';
+import { type Build, type FitAnswer, type Setting, cooledBuilds, coolingOf, fit } from '@/core/fit';
 import { type HeatCurve, type HeatQuestion, Workload, thermalBody, workloadOf, workloads } from '@/core/heat';
-import type { Pad } from '@/core/part';
+import type { Heatsink, Pad } from '@/core/part';
 import { useWorkerAnswer } from '@/workers/use-worker-answer';
 import { Button } from '../button';
 import { Card } from '../station-frame';
 import { curveAt, heatPicture, heatSize } from './heat-geometry';
 import { OwnWorkload } from './own-workload';
 
-type Props = { setting: Setting; build: Build; answer: FitAnswer; pads: Pad[] };
+type Props = { setting: Setting; build: Build; answer: FitAnswer; pads: Pad[]; sinks: Heatsink[] };
 
 const seconds = 1800;
 const everyS = 20;
-const runs = 400;
+const usualRuns = 400;
+const finerRuns = 2000;
 const seed = 0.37;
 const colors = ['var(--clear)', 'var(--tight)', 'var(--info)', 'var(--over)'];
 const dashes = [undefined, '6 3', '2 3', '8 3 2 3'];
@@ -50,12 +51,40 @@ function waysOf(build: Build, pads: Pad[]): Way[] {
   return ways;
 }
 
+/** Where a sink is allowed and none lies on the drive: the first of the shelf that fits, to compare with. */
+function withSink(
+  setting: Setting,
+  build: Build,
+  { place }: FitAnswer,
+  sinks: Heatsink[],
+  pads: Pad[],
+): Way | null {
+  if (build.sink || build.drive.ownSink || place.form.kind !== 'module' || place.form.sink.kind === 'fixed')
+    return null;
+  const cold = { ...setting, workload: null };
+  const found = cooledBuilds(
+    place,
+    build,
+    sinks,
+    pads.map((pad) => [pad]),
+  ).find(
+    (one) =>
+      one.sink !== null &&
+      fit(cold, one).margins.every(({ id, verdict }) => verdict !== 'over' || id === 'sink'),
+  );
+  return found ? { id: 'sink', name: `with ${found.sink!.model}`, build: found, cover: 'on' } : null;
+}
+
 /** Settled heat and the way there, with bands; several ways to build it in one chart, read by pointer or keys. */
-export function HeatCard({ setting, build, answer, pads }: Props) {
+export function HeatCard({ setting, build, answer, pads, sinks }: Props) {
   const [own, setOwn] = useState<Workload | null>(null);
   const [workloadId, setWorkloadId] = useState(setting.workload?.id ?? 'loading');
   const workload = workloadId === 'own' && own ? own : workloadOf(workloadId);
-  const ways = useMemo(() => waysOf(build, pads), [build, pads]);
+  const [runs, setRuns] = useState(usualRuns);
+  const ways = useMemo(() => {
+    const sunk = withSink(setting, build, answer, sinks, pads);
+    return [...waysOf(build, pads), ...(sunk ? [sunk] : [])];
+  }, [setting, build, answer, pads, sinks]);
   const [off, setOff] = useState<string[]>(['open', 'pad']);
   const [readS, setReadS] = useState(seconds);
   const asked = useMemo(() => {
@@ -69,7 +98,7 @@ export function HeatCard({ setting, build, answer, pads }: Props) {
       else missing ??= `${body.what}. ${body.howToGet}`;
     }
     return { questions, missing };
-  }, [ways, off, answer, setting, build, workload]);
+  }, [ways, off, answer, setting, build, workload, runs]);
   const [again, setAgain] = useState(0);
   const { answer: heat, stop } = useWorkerAnswer(
     asked.questions.length > 0 ? `${again} ${JSON.stringify(asked.questions)}` : null,
@@ -162,6 +191,15 @@ export function HeatCard({ setting, build, answer, pads }: Props) {
             {way.name}
           </label>
         ))}
+        <label className="flex min-h-8 items-center gap-1.5">
+          <input
+            type="checkbox"
+            className="size-4 accent-(--cochineal)"
+            checked={runs === finerRuns}
+            onChange={(event) => setRuns(event.target.checked ? finerRuns : usualRuns)}
+          />
+          2,000 runs
+        </label>
       </fieldset>
     </Card>
   );

@@ -47,7 +47,15 @@ export function HeightsPanel({ answer, active, onPick, onTry, locale }: Props) {
   return (
     <div className="grid gap-4 xl:grid-cols-2">
       {stacks.map((stack) => (
-        <Stack key={stack.id} {...stack} active={active} onPick={onPick} onTry={onTry} locale={locale} />
+        <Stack
+          key={stack.id}
+          {...stack}
+          active={active}
+          onPick={onPick}
+          onTry={onTry}
+          locale={locale}
+          moduleTopMm={layers.moduleTop.known ? layers.moduleTop.value : 0}
+        />
       ))}
     </div>
   );
@@ -61,7 +69,14 @@ function Stack({
   onPick,
   onTry,
   locale,
-}: { id: string; title: string; dimensions: Dimension[] } & Omit<Props, 'answer'>) {
+  moduleTopMm,
+}: {
+  id: string;
+  title: string;
+  dimensions: Dimension[];
+  /** Chips are dragged by their top above the main board, and typed by their own height. */
+  moduleTopMm: number;
+} & Omit<Props, 'answer'>) {
   const sum = addUp(dimensions, title);
   const ranked = contributions(dimensions);
   const { answer: drawn } = useWorkerAnswer(JSON.stringify(dimensions), (client) =>
@@ -118,12 +133,12 @@ function Stack({
               <tr key={dimensionId} className="border-t border-dashed">
                 <td className="py-1 pr-2">{name}</td>
                 <td className="py-0.5 pr-2">
-                  {layer && mm.known && layer !== 'chips' ? (
+                  {layer && mm.known ? (
                     <TryField
                       name={name}
                       mm={mm.value}
                       shown={show(mm)}
-                      onTry={(value) => onTry(layer, value)}
+                      onTry={(value) => onTry(layer, value + (layer === 'chips' ? moduleTopMm : 0))}
                     />
                   ) : (
                     <span className="figures">{show(mm)}</span>

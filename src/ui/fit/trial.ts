@@ -18,8 +18,9 @@ export function withTrial(setting: Setting, build: Build, trial: Trial): { setti
   if (Object.keys(trial).length === 0) return { setting, build };
   const { layers, place } = fit({ ...setting, workload: null }, build);
   if (!layers || place.form.kind !== 'module') return { setting, build };
-  const { cover, sink, module, chips } = trial;
+  const { cover, sink, module, chips, floor } = trial;
   const measures = { ...setting.measures };
+  if (floor !== undefined) measures.roomBelowMm = tried(floor, place.form.roomBelowMm);
   if (cover !== undefined) measures.coverMm = tried(cover, layers.cover);
   if (sink !== undefined && place.form.sink.kind === 'fixed')
     measures.sinkUndersideMm = tried(sink, place.form.sink.undersideMm);

@@ -1,4 +1,5 @@
-import { jsonSchemaOf, openSchemas } from '@/app/api/open-schemas';
+import { openSchemas } from '@/app/api/open-schemas';
+import { jsonSchemaOf } from '@/core/exchange';
 
 const answer = (description: string) => ({
   200: { description },

@@ -1,4 +1,5 @@
-import { jsonSchemaOf, openSchemas } from '@/app/api/open-schemas';
+import { openSchemas } from '@/app/api/open-schemas';
+import { jsonSchemaOf } from '@/core/exchange';
 import { respond } from '@/app/respond';
 import { refuse } from '@/core/result';
 
