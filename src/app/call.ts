@@ -1,64 +1,35 @@
 import type { Result } from '@/core/result';
 
-/** Posts JSON and gives back what the server said; no answer at all is a fault like any other. */
-export async function post<T>(path: string, body: unknown): Promise<Result<T>> {
+/** Asks the server, and gives back what it said; no answer at all is a fault like any other. */
+async function ask<T>(path: string, init: RequestInit): Promise<Result<T>> {
   try {
-    const response = await fetch(path, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(body),
-    });
-    return (await response.json()) as Result<T>;
+    return (await (await fetch(path, init)).json()) as Result<T>;
   } catch {
+    const reads = init.method === undefined;
     return {
       ok: false,
       fault: {
         code: 'offline',
-        sentence: 'Jicara did not answer; nothing was changed.',
+        sentence: `Jicara did not answer${reads ? '.' : '; nothing was changed.'}`,
         remedy: 'Is it still running? Start it again, then repeat this.',
       },
     };
   }
 }
+
+export const post = <T>(path: string, body: unknown): Promise<Result<T>> =>
+  ask(path, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+
+export const getJson = <T>(path: string): Promise<Result<T>> => ask(path, { cache: 'no-store' });
+
+export const remove = (path: string): Promise<Result<null>> => ask(path, { method: 'DELETE' });
 
 /** The newest state of a job, or null where it cannot be had. */
 export async function fetchJob<T>(jobId: string): Promise<T | null> {
-  try {
-    const result = (await (await fetch(`/api/jobs/${jobId}`, { cache: 'no-store' })).json()) as Result<T>;
-    return result.ok ? result.value : null;
-  } catch {
-    return null;
-  }
-}
-
-/** Gets JSON and gives back what the server said; no answer at all is a fault like any other. */
-export async function getJson<T>(path: string): Promise<Result<T>> {
-  try {
-    return (await (await fetch(path, { cache: 'no-store' })).json()) as Result<T>;
-  } catch {
-    return {
-      ok: false,
-      fault: {
-        code: 'offline',
-        sentence: 'Jicara did not answer.',
-        remedy: 'Is it still running? Start it again, then repeat this.',
-      },
-    };
-  }
-}
-
-/** Takes something away, and gives back what the server said. */
-export async function remove(path: string): Promise<Result<null>> {
-  try {
-    return (await (await fetch(path, { method: 'DELETE' })).json()) as Result<null>;
-  } catch {
-    return {
-      ok: false,
-      fault: {
-        code: 'offline',
-        sentence: 'Jicara did not answer; nothing was changed.',
-        remedy: 'Is it still running?',
-      },
-    };
-  }
+  const result = await getJson<T>(`/api/jobs/${jobId}`);
+  return result.ok ? result.value : null;
 }

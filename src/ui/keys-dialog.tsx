@@ -22,6 +22,18 @@ const groups: [string, [string, string][]][] = [
     ],
   ],
   [
+    'Ask, Parts, Devices',
+    [
+      ['J', 'take in what was asked about'],
+      ['P', 'print the answer'],
+      ['A', 'add a part'],
+      ['C', 'compare the ticked ones'],
+      ['E', 'edit this part'],
+      ['F', 'to the search'],
+      ['Esc', 'back to the list'],
+    ],
+  ],
+  [
     'In a job',
     [
       ['Space', 'step done (a held pedal repeats nothing)'],

@@ -61,7 +61,7 @@ export function Card({
   tools?: ReactNode;
 }) {
   return (
-    <section className="rounded-2xl border bg-surface p-4">
+    <section className="rounded-2xl border bg-surface px-4 py-3">
       {(title || tools) && (
         <div className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-1">
           {title && <h2 className="text-[17px]">{title}</h2>}

@@ -145,10 +145,10 @@ export function TakeInForm({
             render={({ field }) => (
               <div className="col-span-full">
                 <Choice
-                  legend={`Which device?${profile ? ` ${profile.family}` : ''}`}
+                  legend={`Which device?${profile ? ` ${profile.maker} ${profile.name}: ${profile.family.toLowerCase()}` : ''}`}
                   value={field.value}
                   onChange={pickProfile}
-                  options={profiles.map((p) => ({ value: p.id, label: `${p.maker} ${p.name}` }))}
+                  options={profiles.map((p) => ({ value: p.id, label: deviceLabel(p, profiles) }))}
                 />
               </div>
             )}
@@ -240,7 +240,11 @@ export function TakeInForm({
   );
 }
 
-/** The size code decoded as one types. */
+/** A device's own name where it is the only one of it, else with its maker. */
+const deviceLabel = ({ maker, name }: DeviceProfile, all: DeviceProfile[]): string =>
+  all.filter((other) => other.name === name).length > 1 ? `${maker} ${name}` : name;
+
+/** The form factor decoded as one types. */
 function sizeWords(code: string): string {
   const parsed = parseFormFactor(code);
   if (!parsed.ok) return 'such as 2242-S3-M or 3.5-inch';

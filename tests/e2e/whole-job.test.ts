@@ -18,7 +18,7 @@ it('goes from an empty take-in form to the sheet by keyboard alone', async () =>
   await press('t');
   await heading('Take in a device');
 
-  await choose(page, 'Which device?', 'Braskit Osprey');
+  await choose(page, 'Which device?', 'Osprey');
   await type(page, 'Whose is it?', 'Cook, ferry Merrow');
   await type(page, 'Where does it live?', 'galley');
   await type(page, 'Size wanted', '2 TB');

@@ -151,8 +151,11 @@ export function remedies(setting: Setting, build: Build, shelf: RemedyShelf, als
       }
     }
   }
+  // A smaller drive is seldom what was wanted: it comes behind, however cheap.
+  const smaller = (remedy: Remedy) => Number(remedy.build.drive.labelGB < drive.labelGB);
   return smallest(found).sort(
     (a, b) =>
+      smaller(a) - smaller(b) ||
       (a.extraMinor ?? Infinity) - (b.extraMinor ?? Infinity) ||
       a.minutes - b.minutes ||
       a.changes.length - b.changes.length,

@@ -4,6 +4,7 @@ import { build, nominal } from './build';
 import { throttleSteps } from './defaults';
 import { stepper } from './network';
 import { runHeat } from './run';
+import { settledOf } from './settle';
 import type { Workload } from './workload';
 
 export type Band = { p05: number; p50: number; p95: number };
@@ -15,6 +16,7 @@ export type HeatCurve = {
   nominalC: number[];
   p05C: number[];
   p95C: number[];
+  /** Settled for good under the mean power, which a heavy disk reaches only after the curve has ended. */
   settledC: Band;
   /** Share of the runs that slowed down at all, and the minutes until the first one did, among those. */
   throttles: number;
@@ -56,7 +58,7 @@ export function* heatBands(question: HeatQuestion, random: Random): Generator<nu
     const built = build(body, (known) => (isClosed(known) ? draw(known, random) : known.value));
     const run = runHeat(built, workload, seconds, everyS, stepper(built.network, throttleSteps.lookS));
     run.curveC.forEach((driveC, at) => (columns[at]![i] = driveC));
-    settled.push(run.settledC);
+    settled.push(settledOf(built, workload).driveC);
     kept.push(run.keptShare);
     if (run.firstThrottleS !== null) first.push(run.firstThrottleS / 60);
     yield i + 1;

@@ -10,8 +10,6 @@ export type Run = {
   firstThrottleS: number | null;
   /** Work done as a share of what it would do without slowing, over the last third of the time; 1 where it had nothing to do. */
   keptShare: number;
-  /** Mean temperature over the last third, °C. */
-  settledC: number;
 };
 
 /** Throttling with hysteresis: up a step at its threshold, down again when it has fallen by the hysteresis below it. */
@@ -45,8 +43,6 @@ export function runHeat(
   let firstThrottleS: number | null = null;
   let wanted = 0;
   let done = 0;
-  let sum = 0;
-  let late = 0;
   const steps = Math.floor(seconds / ready.stepS);
   const lateFrom = (steps * 2) / 3;
   for (let i = 0; i < steps; i += 1) {
@@ -61,8 +57,6 @@ export function runHeat(
     if (i >= lateFrom) {
       wanted += busy;
       done += busy * share;
-      sum += driveC;
-      late += 1;
     }
     const at = ((i + 1) * ready.stepS) / everyS;
     if (Number.isInteger(at)) curveC[at] = driveC;
@@ -71,6 +65,5 @@ export function runHeat(
     curveC,
     firstThrottleS,
     keptShare: wanted > 0 ? done / wanted : 1,
-    settledC: late > 0 ? sum / late : built.roomC,
   };
 }

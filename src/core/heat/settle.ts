@@ -1,14 +1,20 @@
 import { type Known, about } from '../margin';
 import type { ThermalBody } from './body';
-import { type Pick, build, nominal } from './build';
+import { type Built, type Pick, build, nominal } from './build';
 import { settled } from './network';
 import { type Workload, meanWatts } from './workload';
 
 /** What a settled drive comes to without simulating: its temperature, and the share of its speed that it keeps up. */
 export type Settled = { driveC: Known; keptShare: Known };
 
-function settledAt(body: ThermalBody, workload: Workload, pick: Pick): { driveC: number; keptShare: number } {
-  const { network, deviceHeatW, power, roomC, warningC } = build(body, pick);
+const settledAt = (body: ThermalBody, workload: Workload, pick: Pick) =>
+  settledOf(build(body, pick), workload);
+
+/** Settled temperature and kept-up share of one choice of all numbers, under the workload's mean power. */
+export function settledOf(
+  { network, deviceHeatW, power, roomC, warningC }: Built,
+  workload: Workload,
+): { driveC: number; keptShare: number } {
   const at = (watts: number) => {
     const heat = [...deviceHeatW];
     heat[0] = watts;

@@ -134,9 +134,14 @@ function finish(words: Words, limit: Limit, value: Estimate | Named, judged: Par
 }
 
 /** A side about which nothing is known, told as a missing number. */
-const oneSided = (words: Words): Missing => ({
+const oneSided = (words: Words, value: Known): Missing => ({
   known: false,
-  what: 'only one side of the number is known',
+  what:
+    value.minus === null
+      ? 'only a maximum of it is known'
+      : value.plus === null
+        ? 'only a minimum of it is known'
+        : 'only one side of its limit is known',
   howToGet: remedyOf(words) ?? 'Measure it and enter the value with its plus and minus.',
 });
 
@@ -168,7 +173,7 @@ function judgeSides(
     verdict,
     left,
     use,
-    missing: verdict === 'unknown' ? [oneSided(words)] : [],
+    missing: verdict === 'unknown' ? [oneSided(words, value)] : [],
   });
 }
 

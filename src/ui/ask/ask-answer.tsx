@@ -121,7 +121,9 @@ function Answer({ view, profile, parts, settings, rank, onTakeIn }: Props & { pr
                 ? `${against} ${against === 1 ? 'limit speaks' : 'limits speak'} against it.`
                 : missing > 0
                   ? `Nothing known speaks against it; ${missing} ${missing === 1 ? 'number is' : 'numbers are'} missing.`
-                  : 'Every limit is kept, as far as the profile and the data sheet say.'
+                  : answer.worst.verdict === 'tight'
+                    ? 'Nothing speaks against it; what is tight may go either way.'
+                    : 'Every limit is kept, as far as the profile and the data sheet say.'
             }
           >
             {main}

@@ -68,7 +68,7 @@ export function Cut({ driveName, padName, sinkName, active, onPick, onTry, local
         // With handles inside it is a group: an image may not hold anything to operate.
         role={onTry ? 'group' : 'img'}
         aria-label={summary}
-        className="block max-h-[25vh] w-full"
+        className="block max-h-[22vh] w-full"
         id="cut"
       >
         {rect(cut.mainBoard, 'var(--board)')}

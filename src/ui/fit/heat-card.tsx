@@ -109,21 +109,32 @@ export function HeatCard({ setting, build, answer, pads, sinks }: Props) {
     <Card
       title="Heat"
       tools={
-        <label className="text-[13px]">
-          <span className="sr-only">Workload</span>
-          <select
-            className="h-9 rounded-lg border border-line-strong bg-surface px-2"
-            value={workloadId}
-            onChange={(event) => setWorkloadId(event.target.value)}
-          >
-            {workloads.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-            <option value="own">Own steps…</option>
-          </select>
-        </label>
+        <div className="flex items-center gap-3 text-[13px]">
+          <label className="flex min-h-8 items-center gap-1.5">
+            <input
+              type="checkbox"
+              className="size-4 accent-(--cochineal)"
+              checked={runs === finerRuns}
+              onChange={(event) => setRuns(event.target.checked ? finerRuns : usualRuns)}
+            />
+            2,000 runs
+          </label>
+          <label>
+            <span className="sr-only">Workload</span>
+            <select
+              className="h-9 rounded-lg border border-line-strong bg-surface px-2"
+              value={workloadId}
+              onChange={(event) => setWorkloadId(event.target.value)}
+            >
+              {workloads.map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+              <option value="own">Own steps…</option>
+            </select>
+          </label>
+        </div>
       }
     >
       {workloadId === 'own' && <OwnWorkload onUse={setOwn} />}
@@ -168,39 +179,32 @@ export function HeatCard({ setting, build, answer, pads, sinks }: Props) {
           </p>
         </div>
       )}
-      <fieldset className="mt-1 flex flex-wrap gap-x-3 gap-y-0.5 text-[13px]">
-        <legend className="sr-only">Ways to compare</legend>
-        {ways.map((way, i) => (
-          <label key={way.id} className="flex min-h-8 items-center gap-1.5">
-            <input
-              type="checkbox"
-              className="size-4 accent-(--cochineal)"
-              checked={!off.includes(way.id)}
-              onChange={(event) =>
-                setOff(event.target.checked ? off.filter((id) => id !== way.id) : [...off, way.id])
-              }
-            />
-            <svg width={22} height={6} aria-hidden>
-              <path
-                d="M0 3 H22"
-                stroke={colors[i % colors.length]}
-                strokeWidth={2.4}
-                strokeDasharray={dashes[i % dashes.length]}
+      {asked.questions.length > 0 && (
+        <fieldset className="mt-1 flex flex-wrap gap-x-3 gap-y-0.5 text-[13px]">
+          <legend className="sr-only">Ways to compare</legend>
+          {ways.map((way, i) => (
+            <label key={way.id} className="flex min-h-8 items-center gap-1.5">
+              <input
+                type="checkbox"
+                className="size-4 accent-(--cochineal)"
+                checked={!off.includes(way.id)}
+                onChange={(event) =>
+                  setOff(event.target.checked ? off.filter((id) => id !== way.id) : [...off, way.id])
+                }
               />
-            </svg>
-            {way.name}
-          </label>
-        ))}
-        <label className="flex min-h-8 items-center gap-1.5">
-          <input
-            type="checkbox"
-            className="size-4 accent-(--cochineal)"
-            checked={runs === finerRuns}
-            onChange={(event) => setRuns(event.target.checked ? finerRuns : usualRuns)}
-          />
-          2,000 runs
-        </label>
-      </fieldset>
+              <svg width={22} height={6} aria-hidden>
+                <path
+                  d="M0 3 H22"
+                  stroke={colors[i % colors.length]}
+                  strokeWidth={2.4}
+                  strokeDasharray={dashes[i % dashes.length]}
+                />
+              </svg>
+              {way.name}
+            </label>
+          ))}
+        </fieldset>
+      )}
     </Card>
   );
 }

@@ -1,7 +1,7 @@
 import { area, extent, line, scaleLinear } from 'd3';
 import type { HeatCurve } from '@/core/heat';
 
-export const heatSize = { width: 430, height: 128, left: 32, right: 8, top: 8, bottom: 18 };
+export const heatSize = { width: 430, height: 112, left: 32, right: 8, top: 8, bottom: 18 };
 
 export type HeatPicture = {
   curves: { name: string; line: string; band: string; endY: number }[];

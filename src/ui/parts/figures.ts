@@ -114,15 +114,17 @@ function driveFigures(drive: Drive, options: Options): Figure[] {
           ),
           known('Chips below the board', size.bottom, 'mm', options),
         ]
-      : [
-          known(
-            'Height',
-            caseHeight(drive),
-            'mm',
-            options,
-            measured.heightMm && drive.heightMm ? showEstimate(drive.heightMm, 'mm', options) : null,
-          ),
-        ]),
+      : drive.formFactor === 'card'
+        ? []
+        : [
+            known(
+              'Height',
+              caseHeight(drive),
+              'mm',
+              options,
+              measured.heightMm && drive.heightMm ? showEstimate(drive.heightMm, 'mm', options) : null,
+            ),
+          ]),
     ...(drive.ownSink ? [known('Own sink above the board', drive.ownSink.aboveBoardMm, 'mm', options)] : []),
     known('Power, idle', powerW?.idle, 'W', options),
     known('Power, reading', powerW?.read, 'W', options),

@@ -103,6 +103,9 @@ function Sureness({ part, locale, now }: { part: Part; locale: string; now: stri
   const measured = figures
     .filter(({ origin }) => origin.startsWith('measured'))
     .map(({ label }) => label.toLowerCase());
+  const maxima = figures
+    .filter(({ shown }) => shown.endsWith('at most'))
+    .map(({ label }) => label.toLowerCase());
   const age = ageYears(part.sourceDate ?? null, now);
   return (
     <>
@@ -110,6 +113,8 @@ function Sureness({ part, locale, now }: { part: Part; locale: string; now: stri
         <b className="block truncate text-tight" title={missing.join(', ')}>
           not known: {missing.length === 1 ? missing[0] : `${missing.length} figures`}
         </b>
+      ) : maxima.length > 0 ? (
+        <b className="block truncate text-tight">only a maximum: {maxima[0]}</b>
       ) : (
         <span className="block text-clear">
           {measured.length > 0 ? `measured: ${measured[0]}` : 'every figure known'}
