@@ -24,7 +24,7 @@ export default async () => ({
     await project({
       displayName: 'view',
       testEnvironment: 'jsdom',
-      testMatch: ['<rootDir>/src/ui/**/*.test.tsx'],
+      testMatch: ['<rootDir>/src/{ui,workers}/**/*.test.tsx'],
     }),
     await project({
       displayName: 'server',

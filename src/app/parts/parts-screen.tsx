@@ -1,7 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useRef, useState } from 'react';
+import { useCallback, useRef, useState } from 'react';
 import { Shell } from '@/app/shell';
 import { partKinds, protocols } from '@/core/part';
 import type { FrameView } from '@/core/job';
@@ -36,6 +36,12 @@ export function PartsScreen({
   const { settings } = frame;
   const { query, change, total, counts, at, need, fault } = useParts(initial);
   const [compared, setCompared] = useState<string[]>([]);
+  // The same function at every render, so that rows need not be drawn again.
+  const tick = useCallback(
+    (id: string, on: boolean) =>
+      setCompared((ids) => (on ? [...ids, id].slice(-4) : ids.filter((other) => other !== id))),
+    [],
+  );
   const search = useRef<HTMLInputElement>(null);
   const compare = () => compared.length >= 2 && router.push(`/parts/compare?ids=${compared.join(',')}`);
   const add = () => router.push(`/parts/new?kind=${query.kind}`);
@@ -164,9 +170,7 @@ export function PartsScreen({
             at={at}
             onRange={need}
             compared={compared}
-            onCompare={(id, on) =>
-              setCompared(on ? [...compared, id].slice(-4) : compared.filter((other) => other !== id))
-            }
+            onCompare={tick}
             locale={settings.locale}
             now={frame.now}
           />

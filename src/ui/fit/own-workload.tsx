@@ -6,7 +6,7 @@ import { Field } from '../field';
 /** Steps as one types them: "60 s 4 W, 30 s 1.2 W". Null where they do not read. */
 export function parseSteps(text: string): Workload | null {
   const steps = text
-    .split(/[,;\n]/u)
+    .split(/;|\n|,\s/u)
     .filter((part) => part.trim() !== '')
     .map((part) => {
       const match = /^\s*(\d+(?:[.,]\d+)?)\s*(s|min)\s+(\d+(?:[.,]\d+)?)\s*w\s*$/iu.exec(part);

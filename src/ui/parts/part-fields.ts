@@ -12,6 +12,8 @@ export type PartField = {
   hint?: string;
   /** May stay empty: then it is not known. */
   optional?: boolean;
+  /** Empty means that there is none, which is known. */
+  noneWhenEmpty?: boolean;
 };
 
 /** Fields that belong together, under the question they answer. */
@@ -61,7 +63,10 @@ const own: Record<PartKind, PartField[]> = {
     field('forLengthsMm', 'For modules of, mm', 'list', { hint: '80, 42' }),
     field('baseMm', 'Base, mm', 'figure'),
     field('finsMm', 'Fins, mm', 'figure', { hint: '0 for a plain plate' }),
-    field('underBoardMm', 'Plate below the board, mm', 'figure', optional),
+    field('underBoardMm', 'Plate below the board, mm', 'figure', {
+      noneWhenEmpty: true,
+      hint: 'empty: none',
+    }),
     field('hold.by', 'Held by', 'choice', { options: ['bands', 'clips', 'frame'] }),
     field('hold.forceN', 'Bands, clips: force, N', 'figure', optional),
     field('hold.gapAboveBoardMm', 'Frame: gap above the board, mm', 'figure', optional),
@@ -135,7 +140,7 @@ const below = (row: Row, path: string) =>
 export function fieldText(row: Row, { path, kind }: PartField): string {
   if (path === 'price')
     return row.price ?? (row['price.minor'] ? (Number(row['price.minor']) / 100).toFixed(2) : '');
-  if (kind === 'figure') return row[`${path}.value`] ?? row[path] ?? '';
+  if (kind === 'figure') return row[`${path}.value`] ?? (row[path] === 'null' ? '' : (row[path] ?? ''));
   if (kind === 'rate') return row[path] ? String(Number(row[path]) / 1e6) : '';
   if (kind === 'list')
     return below(row, path)
@@ -164,7 +169,7 @@ const machine = (text: string) => text.trim().replace(/^(-?\d+),(\d+)$/u, '$1.$2
 /** The row with one field typed anew; emptied figures are taken out altogether: then they are not known. */
 export function typeField(
   row: Row,
-  { path, kind }: PartField,
+  { path, kind, noneWhenEmpty }: PartField,
   text: string,
   figure?: { spread: string; measuredAt: string | null; source: string },
 ): Row {
@@ -175,7 +180,7 @@ export function typeField(
     for (const column of below(row, 'price')) delete next[column];
     return { ...next, price: text, ...(row['price.currency'] ? { currency: row['price.currency'] } : {}) };
   }
-  if (text.trim() === '') return next;
+  if (text.trim() === '') return noneWhenEmpty ? { ...next, [path]: 'null' } : next;
   switch (kind) {
     case 'figure': {
       const spread = machine(figure?.spread ?? '') || '0';

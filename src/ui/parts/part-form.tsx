@@ -27,7 +27,7 @@ type Props = {
 const startRow = (kind: PartKind): Row => ({
   onShelf: '0',
   ...(kind === 'drive' ? { sectorBytes: '512', protocol: 'NVMe', linkGeneration: '4', lanes: '4' } : {}),
-  ...(kind === 'heatsink' ? { 'hold.by': 'bands', material: 'aluminium' } : {}),
+  ...(kind === 'heatsink' ? { 'hold.by': 'bands', material: 'aluminium', underBoardMm: 'null' } : {}),
   ...(kind === 'adapter' ? { 'enters.protocol': 'NVMe', 'takes.kind': 'module' } : {}),
 });
 

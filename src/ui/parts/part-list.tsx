@@ -1,7 +1,7 @@
 'use client';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import Link from 'next/link';
-import { useRef } from 'react';
+import { memo, useRef } from 'react';
 import type { Part } from '@/core/part';
 import { showMoney } from '@/core/units';
 import { ageYears, partFigures, partLine, partName } from './figures';
@@ -56,33 +56,13 @@ export function PartList({ total, at, onRange, compared, onCompare, locale, now 
               aria-posinset={index + 1}
             >
               {part ? (
-                <>
-                  <input
-                    type="checkbox"
-                    className="size-5 accent-(--cochineal)"
-                    aria-label={`Compare ${partName(part, locale)}`}
-                    checked={compared.includes(part.id)}
-                    onChange={(event) => onCompare(part.id, event.target.checked)}
-                  />
-                  <Link href={`/parts/${part.id}`} className="min-w-0 flex-1 py-1 hover:underline">
-                    <b className="block truncate">{partName(part, locale)}</b>
-                    <span className="block truncate text-[13px] text-soft">{partLine(part, { locale })}</span>
-                  </Link>
-                  <span className="hidden shrink-0 md:block">
-                    <SilhouetteDrawing part={part} width={190} height={rowPx - 14} />
-                  </span>
-                  <span className="hidden w-56 shrink-0 text-[13px] leading-tight lg:block">
-                    <Sureness part={part} locale={locale} now={now} />
-                  </span>
-                  <span className="w-24 text-right text-[13px]">
-                    {part.onShelf > 0 ? (
-                      <b className="text-clear">{part.onShelf} on the shelf</b>
-                    ) : (
-                      <span className="text-soft">to buy</span>
-                    )}
-                  </span>
-                  <span className="figures w-28 text-right">{showMoney(part.price, locale)}</span>
-                </>
+                <PartRow
+                  part={part}
+                  compared={compared.includes(part.id)}
+                  onCompare={onCompare}
+                  locale={locale}
+                  now={now}
+                />
               ) : (
                 <span className="text-soft">…</span>
               )}
@@ -93,6 +73,45 @@ export function PartList({ total, at, onRange, compared, onCompare, locale, now 
     </div>
   );
 }
+
+/** One part of the list; drawn again only when it changes itself, not with each step of scrolling. */
+const PartRow = memo(function PartRow({
+  part,
+  compared,
+  onCompare,
+  locale,
+  now,
+}: Pick<Props, 'onCompare' | 'locale' | 'now'> & { part: Part; compared: boolean }) {
+  return (
+    <>
+      <input
+        type="checkbox"
+        className="size-5 accent-(--cochineal)"
+        aria-label={`Compare ${partName(part, locale)}`}
+        checked={compared}
+        onChange={(event) => onCompare(part.id, event.target.checked)}
+      />
+      <Link href={`/parts/${part.id}`} className="min-w-0 flex-1 py-1 hover:underline">
+        <b className="block truncate">{partName(part, locale)}</b>
+        <span className="block truncate text-[13px] text-soft">{partLine(part, { locale })}</span>
+      </Link>
+      <span className="hidden shrink-0 md:block">
+        <SilhouetteDrawing part={part} width={190} height={rowPx - 14} />
+      </span>
+      <span className="hidden w-56 shrink-0 text-[13px] leading-tight lg:block">
+        <Sureness part={part} locale={locale} now={now} />
+      </span>
+      <span className="w-24 text-right text-[13px]">
+        {part.onShelf > 0 ? (
+          <b className="text-clear">{part.onShelf} on the shelf</b>
+        ) : (
+          <span className="text-soft">to buy</span>
+        )}
+      </span>
+      <span className="figures w-28 text-right">{showMoney(part.price, locale)}</span>
+    </>
+  );
+});
 
 /** How sure the figures are: which are missing, whether something was measured, how old the paper is. */
 function Sureness({ part, locale, now }: { part: Part; locale: string; now: string }) {

@@ -1,0 +1,86 @@
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { jobView, openDatabase, openRuntime } from '@/server';
+import { migrate, readMigrations } from '@/server/migrate';
+import { inProcess } from './workshop';
+
+const at = '2026-11-20T08:00:00.000Z';
+
+/** A job as the release before kept it. */
+const oldJob = {
+  schema: 'jicara.job/1',
+  id: 'Q-0500',
+  route: 'copy-on-dock',
+  takeIn: {
+    profileId: 'braskit-osprey',
+    owner: 'Bosun',
+    serial: '',
+    place: '',
+    wish: 'bigger',
+    wantedGB: 2000,
+    dataToKeep: true,
+    oldDrive: { sizeCode: '2242-S3-M', labelGB: 512, usedBytes: 420e6 },
+    encryption: 'no',
+    card: 'no',
+    swollen: 'no',
+    consent: true,
+    chargePercent: 20,
+    promisedAt: null,
+    note: '',
+  },
+  measures: {},
+  choice: { driveId: 'ostrel-marl-2000', padId: 'lindrel-soft-250' },
+  wish: { holdBackPercent: 10 },
+  dock: null,
+  copy: null,
+  outcome: null,
+  lastStart: null,
+  readings: {},
+  proved: false,
+  handedOver: null,
+};
+
+it('a workshop of the release before opens: devices and parts in today’s format, its jobs with their choices', async () => {
+  const folder = await mkdtemp(join(tmpdir(), 'jicara-upgrade-'));
+  const database = await openDatabase();
+  const migrations = await readMigrations(join(process.cwd(), 'src/server/migrations'));
+  expect((await migrate(database, migrations.slice(0, 2))).ok).toBe(true);
+  await database.query(
+    "insert into device_profile (id, maker, name, document) values ('braskit-osprey', 'Braskit', 'Osprey', $1)",
+    [{ schema: 'jicara.device/1', id: 'braskit-osprey' }],
+  );
+  await database.query("insert into drive values ('ostrel-marl-2000', 'Ostrel', 'Marl', 2000, 16800, $1)", [
+    { schema: 'jicara.drive/1' },
+  ]);
+  for (const [id, choice] of [
+    ['Q-0500', oldJob.choice],
+    ['Q-0501', { driveId: 'kelvane-dusk-1000', padId: null }],
+    ['Q-0502', null],
+  ] as const)
+    await database.query(
+      'insert into job (id, profile_id, owner, taken_in_at, document) values ($1, $2, $3, $4, $5)',
+      [id, 'braskit-osprey', 'Bosun', at, { ...oldJob, id, choice, wish: choice ? oldJob.wish : null }],
+    );
+  const opened = await openRuntime({
+    dataFolder: folder,
+    projectFolder: process.cwd(),
+    kind: 'own',
+    threads: inProcess,
+    database,
+  });
+  if (!opened.ok) throw new Error(opened.fault.sentence);
+  const view = async (id: string) => (await jobView(opened.value, id))!;
+  expect(await view('Q-0500')).toMatchObject({
+    job: {
+      choice: { padIds: ['lindrel-soft-250'], reason: null },
+      takeIn: { oldDrive: { formFactor: '2242-S3-M' }, systemVersion: null },
+    },
+    build: { drive: { id: 'ostrel-marl-2000' }, pads: [{ id: 'lindrel-soft-250' }] },
+    layoutFault: null,
+  });
+  expect((await view('Q-0501')).job.choice?.padIds).toEqual([]);
+  expect((await view('Q-0502')).job.choice).toBeNull();
+  await opened.value.close();
+  await rm(folder, { recursive: true, force: true });
+});
