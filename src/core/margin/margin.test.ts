@@ -9,6 +9,7 @@ import {
   atMost,
   atMostKnown,
   compareMargins,
+  compareVersions,
   difference,
   exact,
   isKept,
@@ -16,6 +17,7 @@ import {
   named,
   oneOf,
   sum,
+  versionAtLeast,
   within,
   worstMargin,
 } from '.';
@@ -165,5 +167,63 @@ describe('margin', () => {
         return root.minus! <= worst.minus! + 1e-9 && root.plus! <= worst.plus! + 1e-9;
       }),
     );
+  });
+});
+
+describe('versions', () => {
+  const judge = (shown: string | null) =>
+    versionAtLeast(words, shown === null ? gone : named(shown, origin), '4.2.0', origin).verdict;
+
+  it('are compared by their numbers from the left, missing ones as zero', () => {
+    expect(['4.2', '4.2.0', '4.10', '5', '4.1.99', '4'].map(judge)).toEqual([
+      'clear',
+      'clear',
+      'clear',
+      'clear',
+      'over',
+      'over',
+    ]);
+    expect(judge(null)).toBe('unknown');
+  });
+
+  it('that do not read as one are unknown, with what to type', () => {
+    expect(versionAtLeast(words, named('latest', origin), '4.2', origin)).toMatchObject({
+      verdict: 'unknown',
+      missing: [{ howToGet: expect.stringContaining('4.2.1') }],
+    });
+    expect(compareVersions('4.2', 'v4')).toBeNull();
+  });
+
+  it('are ordered without contradiction', () => {
+    const version = fc
+      .array(fc.integer({ min: 0, max: 40 }), { minLength: 1, maxLength: 4 })
+      .map((n) => n.join('.'));
+    fc.assert(
+      fc.property(version, version, version, (a, b, c) => {
+        const [ab, ba, bc, ac] = [
+          compareVersions(a, b)!,
+          compareVersions(b, a)!,
+          compareVersions(b, c)!,
+          compareVersions(a, c)!,
+        ];
+        return Math.sign(ab) === -Math.sign(ba) && !(ab <= 0 && bc <= 0 && ac > 0);
+      }),
+    );
+  });
+});
+
+describe('what is counted from elsewhere than zero', () => {
+  it('fills its limit by its rise: 63 °C of 75 over a room of 24 is 39 of 51', () => {
+    const margin = atMost({ ...words, unit: '°C', zero: 24 }, exact(63, origin), exact(75, origin));
+    expect(margin.use).toBeCloseTo(39 / 51);
+    expect(margin.zero).toBe(24);
+    expect(margin.left?.value).toBe(12);
+  });
+
+  it('works a remedy out only where it is needed', () => {
+    const remedy = jest.fn(() => 'take another');
+    expect(atMost({ ...words, remedy }, exact(1, origin), exact(2, origin)).remedy).toBeNull();
+    expect(remedy).not.toHaveBeenCalled();
+    expect(atMost({ ...words, remedy }, exact(3, origin), exact(2, origin)).remedy).toBe('take another');
   });
 });

@@ -6,9 +6,9 @@ function logGamma(x: number): number {
   ];
   let y = x;
   const base = x + 5.5 - (x + 0.5) * Math.log(x + 5.5);
-  let series = 1.000000000190015;
-  for (const term of c) series += term / (y += 1);
-  return -base + Math.log((Math.sqrt(2 * Math.PI) * series) / x);
+  let sum = 1.000000000190015;
+  for (const term of c) sum += term / (y += 1);
+  return -base + Math.log((Math.sqrt(2 * Math.PI) * sum) / x);
 }
 
 /** Continued fraction of the incomplete beta function (Numerical Recipes, 6.4, modified Lentz). */

@@ -219,7 +219,7 @@ const valueOf = (e: CutQuestion['layers']['cover'] | null) => (e?.known ? e.valu
 function dragLines({ layers, padFreeMm, roomBelow }: CutQuestion, cut: ReturnType<typeof cutGeometry>) {
   const y = (mm: number) => cut.mainBoard.y - mm * cut.pxPerMmUp;
   const x = cut.mainBoard.x + cut.mainBoard.width;
-  const end = (box: Box | null | undefined) => (box ? box.x + box.width : x);
+  const end = (area: Box | null | undefined) => (area ? area.x + area.width : x);
   const lines: {
     layer: LayerId;
     name: string;
