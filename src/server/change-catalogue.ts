@@ -2,16 +2,25 @@ import { DeviceProfile } from '@/core/device';
 import { Part } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
 import { saveProfile } from './devices';
-import { deletePart, savePart } from './parts';
+import { deletePart, findParts, savePart } from './parts';
 import type { Runtime } from './runtime';
 import { formFault } from './take-in-device';
 
-/** Writes one part into the catalogue, new or changed. */
-export async function putPart(runtime: Runtime, form: unknown): Promise<Result<Part>> {
+/** Writes one part into the catalogue; one that is added as new must not take the place of another. */
+export async function putPart(runtime: Runtime, form: unknown, isNew = false): Promise<Result<Part>> {
   const parsed = Part.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
-  await savePart(runtime.database, parsed.data);
-  return ok(parsed.data);
+  return runtime.database.transaction(async (sql) => {
+    const [known] = isNew ? await findParts(sql, [parsed.data.id]) : [];
+    if (known)
+      return refuse(
+        'exists',
+        `${known.maker} ${known.model} is in the catalogue already, as ${known.id}.`,
+        'Edit that one, or give this one another model name.',
+      );
+    await savePart(sql, parsed.data);
+    return ok(parsed.data);
+  });
 }
 
 /** Takes a part off the catalogue; not one that a job on the bench has chosen. */

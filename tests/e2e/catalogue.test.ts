@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
 import { type App, type Seen, act, call, view, visit, withApp } from './app';
+import { tabTo } from './keyboard';
 
 jest.setTimeout(420_000);
 let app: App;
@@ -177,6 +178,64 @@ it('“make it fit” finds adapter and trimmed ribs, and applies them to the jo
   await page.getByText('It fits.').waitFor();
   await page.getByRole('button', { name: /^Choose Tallow/u }).click();
   await page.waitForURL('**/data');
+});
+
+it('fit goes by keyboard alone: a drive, a height tried, a pad, a reason for what is not known', async () => {
+  const { page } = seen;
+  await visit(page, '/jobs/Q-0413/fit');
+  const press = (key: string) => page.keyboard.press(key);
+  await page.getByRole('radio', { name: /Ostrel Marl 1000 GB/u }).waitFor();
+  // A height tried by the arrow keys on its handle, and taken back.
+  await tabTo(page, 'cover');
+  for (let i = 0; i < 4; i += 1) await press('PageDown');
+  await page.getByText('Tried, not measured:').waitFor();
+  await page.getByText('It does not fit.').waitFor();
+  await tabTo(page, 'Back to what is known');
+  await press('Enter');
+  await page.getByText('Tried, not measured:').waitFor({ state: 'detached' });
+  // The panels turn by arrow keys; candidates too.
+  await tabTo(page, 'Candidates');
+  await press('ArrowRight');
+  await page.getByRole('tab', { name: 'This device', selected: true }).waitFor();
+  await press('ArrowLeft');
+  await page.getByRole('tab', { name: 'Candidates', selected: true }).waitFor();
+  await tabTo(page, 'Search the candidates');
+  await page.keyboard.type('hearth');
+  await page.getByRole('radio', { name: /Nerrow Hearth 2000 GB/u }).waitFor();
+  await tabTo(page, 'Nerrow Hearth 2000 GB');
+  await press('Space');
+  await page.getByText('Not known yet.').waitFor();
+  await tabTo(page, 'Reason to take it');
+  await page.keyboard.type('seen at work in the Aldis');
+  await press('Enter');
+  await page.waitForURL('**/data');
+  const { job, history } = await view(app, 'Q-0413');
+  expect(job).toMatchObject({
+    choice: { driveId: 'nerrow-hearth-2000', reason: 'seen at work in the Aldis' },
+  });
+  expect(history.some(({ sentence }) => sentence.includes('taken all the same: seen at work'))).toBe(true);
+});
+
+it('a device profile goes out as a file and comes in again; one that is known is asked about first', async () => {
+  const { page } = seen;
+  const text = await (await fetch(`${app.address}/api/profiles/vellamar-reed?file`)).text();
+  await visit(page, '/devices');
+  const choose = (name: string, content: string) =>
+    page.getByLabel('Bring in a device profile').setInputFiles({
+      name,
+      mimeType: 'application/json',
+      buffer: Buffer.from(content),
+    });
+  await choose('reed.json', text);
+  await page.getByText('The Vellamar Reed is known already. Renew it?').waitFor();
+  await page.getByRole('button', { name: 'Leave it as it is' }).click();
+  await choose('broken.json', text.slice(0, 500));
+  await page.getByText('broken.json is not JSON.').waitFor();
+  const other = { ...(JSON.parse(text) as object), id: 'vellamar-sedge', name: 'Sedge' };
+  await choose('sedge.json', JSON.stringify(other));
+  await page.getByRole('heading', { name: 'Vellamar Sedge' }).waitFor();
+  await page.getByRole('button', { name: 'Ask what fits' }).click();
+  await page.getByText('It fits.').waitFor();
 });
 
 it('heat can be stopped and computed again, is read by keys, and leaves the page free', async () => {

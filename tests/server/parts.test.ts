@@ -83,6 +83,8 @@ describe('the catalogue', () => {
       build: { drive: { measured: { chipTopMm: { value: 1.1 } } } },
     });
     expect(code(await putPart(workshop.runtime, { ...drive, readBytesPerS: -1 }))).toBe('form');
+    // Added as new it must not take the place of one that is there.
+    expect(code(await putPart(workshop.runtime, drive, true))).toBe('exists');
   });
 });
 

@@ -63,6 +63,7 @@ export function AskScreen({
             parts={parts}
             settings={frame.settings}
             rank={rank}
+            onAsk={setText}
             onTakeIn={(build) => {
               const query = new URLSearchParams({ profile: view.profile!.id });
               if (build) {

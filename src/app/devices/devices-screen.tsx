@@ -10,6 +10,7 @@ import type { FrameView } from '@/core/job';
 import type { Fault } from '@/core/result';
 import { profileAge } from '@/ui/devices/limits';
 import { SlotDrawing } from '@/ui/devices/slot-drawing';
+import { Button } from '@/ui/button';
 import { FaultNotice } from '@/ui/notice';
 
 /** What is known of each kind of device: its slot in small, what is missing, since when. */
@@ -17,6 +18,8 @@ export function DevicesScreen({ frame, profiles }: { frame: FrameView; profiles:
   const router = useRouter();
   const { locale } = frame.settings;
   const [fault, setFault] = useState<Fault | null>(null);
+  /** A profile whose id is known already: it would be renewed. */
+  const [asking, setAsking] = useState<{ name: string; data: unknown } | null>(null);
   const bringIn = async (file: File | undefined) => {
     if (!file) return;
     if (file.size > 1024 * 1024)
@@ -35,6 +38,14 @@ export function DevicesScreen({ frame, profiles }: { frame: FrameView; profiles:
         remedy: 'A device profile is one JSON document; see /api/schemas/device.',
       });
     }
+    const id = (data as { id?: unknown } | null)?.id;
+    const known = profiles.find((profile) => profile.id === id);
+    setFault(null);
+    if (known) setAsking({ name: `${known.maker} ${known.name}`, data });
+    else await save(data);
+  };
+  const save = async (data: unknown) => {
+    setAsking(null);
     const saved = await post<DeviceProfile>('/api/profiles', data);
     setFault(saved.ok ? null : saved.fault);
     if (saved.ok) router.push(`/devices/${saved.value.id}`);
@@ -98,6 +109,13 @@ export function DevicesScreen({ frame, profiles }: { frame: FrameView; profiles:
         <a className="font-semibold underline underline-offset-4" href="/api/schemas/device">
           Its schema
         </a>
+        {asking && (
+          <>
+            <span role="alert">The {asking.name} is known already. Renew it?</span>
+            <Button onClick={() => void save(asking.data)}>Yes, renew it</Button>
+            <Button onClick={() => setAsking(null)}>Leave it as it is</Button>
+          </>
+        )}
         <p className="ml-auto text-[14px] text-soft">Jobs under way keep the profile they began with.</p>
       </div>
     </Shell>

@@ -25,7 +25,7 @@ export function EditScreen({ frame, kind, part }: { frame: FrameView; kind: Part
   const save = async () => {
     setTried(true);
     if (!made) return;
-    const saved = await post<Part>('/api/parts', made);
+    const saved = await post<Part>(part ? '/api/parts' : '/api/parts?new', made);
     setFault(saved.ok ? null : saved.fault);
     if (saved.ok) router.push(`/parts/${saved.value.id}`);
   };

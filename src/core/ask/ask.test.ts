@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { drives, profiles } from '../fit/demo.test.data';
-import { driveWords, matchDevices, matchDrives, parseQuestion, typedDrive } from '.';
+import { driveWords, matchDevices, matchDrives, parseQuestion, questionFor, typedDrive } from '.';
 
 const ask = (text: string) => {
   const question = parseQuestion(text);
@@ -58,6 +58,14 @@ describe('a counter question', () => {
     ]);
     expect(typedDrive(parseQuestion('skein 3.5-inch 4 TB'))?.protocol).toBe('SATA');
     expect(typedDrive(parseQuestion('osprey seam'))).toBeNull();
+  });
+
+  it('asked for a drive as the page writes it finds that very drive, in every device', () => {
+    for (const device of profiles)
+      for (const drive of drives) {
+        const asked = ask(questionFor(device, drive));
+        expect([asked.best?.id, asked.drives[0]]).toEqual([device.id, drive.id]);
+      }
   });
 
   it('never fails, whatever is typed', () => {

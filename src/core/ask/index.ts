@@ -1,3 +1,3 @@
-export { driveWords, matchDevices, matchDrives, typedDrive } from './match';
+export { driveWords, matchDevices, matchDrives, questionFor, typedDrive } from './match';
 export { parseQuestion } from './parse';
 export type { Question } from './parse';

@@ -103,3 +103,9 @@ export function typedDrive(question: Question): Drive | null {
   });
   return parsed.success ? parsed.data : null;
 }
+
+/** The question that means this very drive in this device, as one would type it. */
+export const questionFor = (
+  device: Pick<DeviceProfile, 'name'>,
+  { maker, model, formFactor, labelGB }: Pick<Drive, 'maker' | 'model' | 'formFactor' | 'labelGB'>,
+): string => `${plain(device.name)} ${plain(maker)} ${plain(model)} ${formFactor} ${labelGB} GB`;

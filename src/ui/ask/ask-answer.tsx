@@ -4,6 +4,7 @@ import type { DeviceProfile } from '@/core/device';
 import { placeOf } from '@/core/device';
 import { type Build, settingOf } from '@/core/fit';
 import { workloadOf } from '@/core/heat';
+import { questionFor } from '@/core/ask';
 import type { PartsView } from '@/core/job';
 import type { Settings } from '@/core/workshop';
 import { Button } from '../button';
@@ -21,6 +22,8 @@ type Props = {
   settings: Settings;
   rank: StationProps['rank'];
   onTakeIn: (build: Build | null) => void;
+  /** Asks something else: what is picked from the list stands in the field and in the address. */
+  onAsk: (text: string) => void;
 };
 
 /** The answer to a counter question: with a drive its fit, without one what fits the device. */
@@ -41,7 +44,15 @@ export function AskAnswer(props: Props) {
   return <Answer key={view.profile.id} {...props} profile={view.profile} />;
 }
 
-function Answer({ view, profile, parts, settings, rank, onTakeIn }: Props & { profile: DeviceProfile }) {
+function Answer({
+  view,
+  profile,
+  parts,
+  settings,
+  rank,
+  onTakeIn,
+  onAsk,
+}: Props & { profile: DeviceProfile }) {
   const { currency, locale } = settings;
   const options = { locale, habit: 'decimal' as const };
   const [wish, setWish] = useState<RankWish>({ text: '', shelfFirst: false });
@@ -91,7 +102,7 @@ function Answer({ view, profile, parts, settings, rank, onTakeIn }: Props & { pr
               <CandidateTable
                 lines={lines}
                 selected={build.drive.id}
-                onSelect={(line) => setOther({ text: view.text, build: line.build })}
+                onSelect={({ build: { drive } }) => onAsk(questionFor(profile, drive))}
                 locale={locale}
                 habit={profile.showsCapacity}
                 currency={currency}
@@ -113,7 +124,7 @@ function Answer({ view, profile, parts, settings, rank, onTakeIn }: Props & { pr
                 <Button keyName="P" onClick={() => window.print()}>
                   Print
                 </Button>
-                <CopyAddress />
+                <CopyAddress letters={settings.singleKeys} />
               </>
             }
             say={
@@ -135,9 +146,9 @@ function Answer({ view, profile, parts, settings, rank, onTakeIn }: Props & { pr
 }
 
 /** The address of this question; where the browser keeps the clipboard shut it is shown to be copied by hand. */
-function CopyAddress() {
+function CopyAddress({ letters }: { letters: boolean }) {
   const [said, setSaid] = useState<string | null>(null);
-  useKeys({ p: () => window.print() });
+  useKeys({ p: () => window.print() }, letters);
   const copy = async () => {
     try {
       await navigator.clipboard.writeText(window.location.href);

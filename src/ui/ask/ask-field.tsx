@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useId, useRef, useState } from 'react';
-import type { Question } from '@/core/ask';
+import { type Question, questionFor } from '@/core/ask';
 import { parseFormFactor } from '@/core/part';
 import { showBytes } from '@/core/units';
 
@@ -27,11 +27,11 @@ function suggestions(text: string, view: Asked): Suggestion[] {
       words: name,
       text: `${before}${name.split(' ').at(-1)!.toLowerCase()} `,
     }));
-  const device = view.profile.name.toLowerCase();
-  return view.drives.map(({ id, maker, model, labelGB, formFactor }) => ({
-    id,
-    words: `${maker} ${model} ${showBytes(labelGB * 1e9)}, ${formFactor}`,
-    text: `${device} ${maker.toLowerCase()} ${model.toLowerCase()} ${formFactor} ${labelGB} GB`,
+  const { profile } = view;
+  return view.drives.map((drive) => ({
+    id: drive.id,
+    words: `${drive.maker} ${drive.model} ${showBytes(drive.labelGB * 1e9)}, ${drive.formFactor}`,
+    text: questionFor(profile, drive),
   }));
 }
 

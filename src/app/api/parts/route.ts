@@ -16,7 +16,9 @@ export async function GET(request: Request) {
   return respond(ok(await searchParts(getRuntime().database, query.data)));
 }
 
+/** Writes a part; with `?new` it must not take the place of one that is there. */
 export async function POST(request: Request) {
   const form = await readJson(request);
-  return respond(form.ok ? await putPart(getRuntime(), form.value) : form);
+  const isNew = new URL(request.url).searchParams.has('new');
+  return respond(form.ok ? await putPart(getRuntime(), form.value, isNew) : form);
 }

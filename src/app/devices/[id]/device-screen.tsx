@@ -38,8 +38,7 @@ export function DeviceScreen({ frame, profile }: { frame: FrameView; profile: De
         <Button onClick={() => router.push(`/jobs/new?profile=${profile.id}`)}>Take one in</Button>
         <a
           className="ml-auto font-semibold underline underline-offset-4"
-          href={`/api/profiles/${profile.id}`}
-          download={`${profile.id}.json`}
+          href={`/api/profiles/${profile.id}?file`}
         >
           Export as JSON
         </a>
