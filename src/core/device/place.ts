@@ -58,7 +58,7 @@ export const BayForm = z.object({
 export type BayForm = z.infer<typeof BayForm>;
 
 /** A slot for a card, or a store that is soldered in. */
-export const OtherForm = z.object({ kind: z.enum(['card', 'eMMC']) });
+export const OtherForm = z.object({ kind: z.enum(['card', 'eMMC', 'soldered']) });
 
 /** The air and the board around a drive, for the thermal network. */
 export const PlaceHeat = z.object({
