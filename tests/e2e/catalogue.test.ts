@@ -189,7 +189,8 @@ it('fit goes by keyboard alone: a drive, a height tried, a pad, a reason for wha
   await tabTo(page, 'cover');
   for (let i = 0; i < 4; i += 1) await press('PageDown');
   await page.getByText('Tried, not measured:').waitFor();
-  await page.getByText('It does not fit.').waitFor();
+  // Of the chips of the chosen Dusk only a maximum is known: under so low a cover nobody can say.
+  await page.getByText('Not known yet.').waitFor();
   await tabTo(page, 'Back to what is known');
   await press('Enter');
   await page.getByText('Tried, not measured:').waitFor({ state: 'detached' });
@@ -201,12 +202,14 @@ it('fit goes by keyboard alone: a drive, a height tried, a pad, a reason for wha
   await page.getByRole('tab', { name: 'Candidates', selected: true }).waitFor();
   await tabTo(page, 'Search the candidates');
   await page.keyboard.type('hearth');
-  await page.getByRole('radio', { name: /Nerrow Hearth 2000 GB/u }).waitFor();
-  await tabTo(page, 'Nerrow Hearth 2000 GB');
+  await page.getByRole('radio', { name: /Kelvane Dusk 1000 GB/u }).waitFor({ state: 'detached' });
+  await tabTo(page, 'not known');
   await press('Space');
   await page.getByText('Not known yet.').waitFor();
   await tabTo(page, 'Reason to take it');
   await page.keyboard.type('seen at work in the Aldis');
+  await press('Enter');
+  await page.getByRole('button', { name: 'Go on to Data' }).waitFor();
   await press('Enter');
   await page.waitForURL('**/data');
   const { job, history } = await view(app, 'Q-0413');
