@@ -19,6 +19,7 @@ type Props = {
 };
 
 const rowPx = 58;
+const overscan = 1;
 
 /** The catalogue as a list of any length: only what is seen is drawn, and only that is asked for. */
 export function PartList({ total, at, onRange, compared, onCompare, locale, now }: Props) {
@@ -29,7 +30,7 @@ export function PartList({ total, at, onRange, compared, onCompare, locale, now 
     count: total,
     getScrollElement: () => box.current,
     estimateSize: () => rowPx,
-    overscan: 8,
+    overscan,
     onChange: (list) => {
       const shown = list.getVirtualItems();
       const [first] = shown;
@@ -37,6 +38,8 @@ export function PartList({ total, at, onRange, compared, onCompare, locale, now 
       if (first && last) onRange(first.index, last.index);
     },
   });
+  // A row that leaves at one end comes in again at the other: new words in old elements cost the page far less.
+  const rowsDrawn = Math.ceil((rows.scrollRect?.height ?? 0) / rowPx) + 2 * overscan + 2;
   return (
     <div
       ref={box}
@@ -49,8 +52,8 @@ export function PartList({ total, at, onRange, compared, onCompare, locale, now 
           const part = at(index);
           return (
             <li
-              key={index}
-              className="absolute inset-x-0 flex items-center gap-3 border-b border-dashed px-4"
+              key={index % rowsDrawn}
+              className="absolute inset-x-0 flex contain-strict items-center gap-3 border-b border-dashed px-4"
               style={{ height: rowPx, transform: `translateY(${start}px)` }}
               aria-setsize={total}
               aria-posinset={index + 1}
@@ -91,7 +94,12 @@ const PartRow = memo(function PartRow({
         checked={compared}
         onChange={(event) => onCompare(part.id, event.target.checked)}
       />
-      <Link href={`/parts/${part.id}`} className="min-w-0 flex-1 py-1 hover:underline">
+      <Link
+        href={`/parts/${part.id}`}
+        // Asking ahead for each row that scrolls by would cost more than the rows.
+        prefetch={false}
+        className="min-w-0 flex-1 py-1 hover:underline"
+      >
         <b className="block truncate">{partName(part, locale)}</b>
         <span className="block truncate text-[13px] text-soft">{partLine(part, { locale })}</span>
       </Link>

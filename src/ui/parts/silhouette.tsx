@@ -28,9 +28,9 @@ export function SilhouetteDrawing({ part, width, height, labels = false, locale 
           : undefined
       }
     >
-      {boxes.map(({ fromMm, toMm, lowMm: low, highMm: high, fill, dashed }) => (
+      {boxes.map(({ fromMm, toMm, lowMm: low, highMm: high, fill, dashed }, i) => (
         <rect
-          key={`${fromMm} ${low} ${high}`}
+          key={i}
           x={2 + fromMm * px}
           y={floor - high * up}
           width={Math.max(1, (toMm - fromMm) * px)}
