@@ -109,14 +109,16 @@ const PartRow = memo(function PartRow({
       <span className="hidden w-56 shrink-0 text-[13px] leading-tight lg:block">
         <Sureness part={part} locale={locale} now={now} />
       </span>
-      <span className="w-24 text-right text-[13px]">
-        {part.onShelf > 0 ? (
-          <b className="text-clear">{part.onShelf} on the shelf</b>
-        ) : (
-          <span className="text-soft">to buy</span>
-        )}
+      <span className="flex shrink-0 flex-col-reverse text-right lg:flex-row lg:items-center lg:gap-3">
+        <span className="text-[13px] lg:w-24">
+          {part.onShelf > 0 ? (
+            <b className="text-clear">{part.onShelf} on the shelf</b>
+          ) : (
+            <span className="text-soft">to buy</span>
+          )}
+        </span>
+        <span className="figures w-28">{showMoney(part.price, locale)}</span>
       </span>
-      <span className="figures w-28 text-right">{showMoney(part.price, locale)}</span>
     </>
   );
 });
