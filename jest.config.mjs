@@ -25,6 +25,7 @@ export default async () => ({
       displayName: 'view',
       testEnvironment: 'jsdom',
       testMatch: ['<rootDir>/src/{ui,workers}/**/*.test.tsx'],
+      setupFilesAfterEnv: ['<rootDir>/tests/view-setup.ts'],
     }),
     await project({
       displayName: 'server',

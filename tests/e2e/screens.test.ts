@@ -61,12 +61,14 @@ it('the main thread stays free while drives and pads are tried: no task over 50 
       for (const entry of list.getEntries()) longest.ms = Math.max(longest.ms, entry.duration);
     }).observe({ type: 'longtask' });
   });
-  const drives = page.getByRole('radio', { name: / GB, / });
+  // Looked up once: a search through the tree by role at each step would be measured too.
+  const drives = await page.getByRole('radio', { name: / GB, / }).elementHandles();
+  expect(drives.length).toBeGreaterThan(12);
   const rounds: number[] = [];
   // The quietest round counts: a hiccup of the machine is not the page's. One quiet round is enough.
   while (rounds.length < 8 && !rounds.some((ms) => ms <= 50)) {
     await page.evaluate(() => void ((window as unknown as { longest: { ms: number } }).longest.ms = 0));
-    for (let i = 0; i < 12; i += 1) await drives.nth(i).check();
+    for (const drive of drives.slice(0, 12)) await drive.check();
     rounds.push(await page.evaluate(() => (window as unknown as { longest: { ms: number } }).longest.ms));
   }
   expect(Math.min(...rounds)).toBeLessThanOrEqual(50);

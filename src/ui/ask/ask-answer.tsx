@@ -102,7 +102,7 @@ function Answer({
               <CandidateTable
                 lines={lines}
                 selected={build.drive.id}
-                onSelect={({ build: { drive } }) => onAsk(questionFor(profile, drive))}
+                onSelect={({ drive }) => onAsk(questionFor(profile, drive))}
                 locale={locale}
                 habit={profile.showsCapacity}
                 currency={currency}

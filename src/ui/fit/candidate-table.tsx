@@ -1,4 +1,5 @@
-import { type CandidateLine, nextSize, whyNot } from '@/core/fit';
+import { memo, startTransition, useCallback, useOptimistic } from 'react';
+import { type Build, type CandidateLine, nextSize, whyNot } from '@/core/fit';
 import { padWords } from '@/core/stack';
 import { type SizeHabit, showBytes, showMoney, showPerGB, showRate } from '@/core/units';
 import { BowlSign } from '../bowl-sign';
@@ -7,7 +8,8 @@ import { verdictWord } from '../verdict-words';
 type Props = {
   lines: CandidateLine[];
   selected: string;
-  onSelect: (line: CandidateLine) => void;
+  /** The same function at every render, so that rows need not be drawn again. */
+  onSelect: (build: Build) => void;
   locale: string;
   habit: SizeHabit;
   /** The workshop's: what is priced in another one cannot be compared by the gigabyte. */
@@ -20,6 +22,16 @@ const extras = ({ build: { adapter, sink, pads } }: CandidateLine): string =>
 
 /** The candidates, best first; arrow keys go through them. */
 export function CandidateTable({ lines, selected, onSelect, locale, habit, currency }: Props) {
+  // The radio answers at once; what follows from it is drawn in slices, so that the page stays free.
+  const [shown, show] = useOptimistic(selected);
+  const select = useCallback(
+    (build: Build) =>
+      startTransition(() => {
+        show(build.drive.id);
+        onSelect(build);
+      }),
+    [onSelect, show],
+  );
   const chosen = lines.find(({ build }) => build.drive.id === selected);
   const next = chosen ? nextSize(chosen, lines) : null;
   const money = (minor: number) => showMoney({ minor, currency }, locale);
@@ -56,66 +68,17 @@ export function CandidateTable({ lines, selected, onSelect, locale, habit, curre
             </tr>
           </thead>
           <tbody>
-            {lines.map((line) => {
-              const { drive } = line.build;
-              const why = whyNot(line);
-              const more = extras(line);
-              return (
-                <tr
-                  key={drive.id}
-                  className={`border-b ${drive.id === selected ? 'bg-sunken' : 'hover:bg-sunken/60'}`}
-                >
-                  <td className="py-0.5 pl-2 align-top">
-                    <label className="flex min-h-9 cursor-pointer items-center gap-2 whitespace-nowrap pr-2">
-                      <input
-                        type="radio"
-                        name="candidate"
-                        className="size-4 accent-(--cochineal)"
-                        checked={drive.id === selected}
-                        onChange={() => onSelect(line)}
-                        aria-label={`${drive.maker} ${drive.model} ${drive.labelGB} GB, ${verdictWord[line.worst.verdict]}`}
-                      />
-                      <BowlSign verdict={line.worst.verdict} use={line.worst.use} size={26} />
-                      <span className="text-[13px]">{verdictWord[line.worst.verdict]}</span>
-                    </label>
-                  </td>
-                  <td className="py-1 pr-2">
-                    <span className="whitespace-nowrap">
-                      <b>
-                        {drive.maker} {drive.model}
-                      </b>{' '}
-                      {showBytes(drive.labelGB * 1e9, { locale })}{' '}
-                      <span className="figures text-[12.5px] text-soft">{drive.formFactor}</span>
-                    </span>
-                    {(why ?? more) && (
-                      <span className="block text-[12.5px] leading-tight text-soft">
-                        {why ?? `with ${more}`}
-                      </span>
-                    )}
-                  </td>
-                  <td className="figures whitespace-nowrap pl-3 text-right">
-                    {showBytes(line.freeShownBytes, { habit, locale })}
-                  </td>
-                  <td className="figures whitespace-nowrap pl-3 text-right">
-                    {line.rate === null ? '?' : showRate(line.rate, locale)}
-                  </td>
-                  <td className="figures whitespace-nowrap pl-3 text-right">
-                    {line.heatC === null ? '?' : `${line.heatC.toFixed(0)} °C`}
-                  </td>
-                  <td className="figures whitespace-nowrap pl-3 text-right">
-                    {line.minor === null ? showMoney(drive.price, locale) : money(line.minor)}
-                    {line.onShelf && (
-                      <span className="block font-sans text-[12px] text-clear">on the shelf</span>
-                    )}
-                  </td>
-                  <td className="figures whitespace-nowrap pl-3 pr-2 text-right">
-                    {line.minorPerUsableGB === null
-                      ? '?'
-                      : showPerGB(line.minorPerUsableGB, currency, locale)}
-                  </td>
-                </tr>
-              );
-            })}
+            {lines.map((line) => (
+              <CandidateRow
+                key={line.build.drive.id}
+                line={line}
+                selected={line.build.drive.id === shown}
+                onSelect={select}
+                locale={locale}
+                habit={habit}
+                currency={currency}
+              />
+            ))}
           </tbody>
         </table>
       </div>
@@ -129,3 +92,67 @@ export function CandidateTable({ lines, selected, onSelect, locale, habit, curre
     </>
   );
 }
+
+type RowProps = Omit<Props, 'lines' | 'selected'> & { line: CandidateLine; selected: boolean };
+
+/** One candidate; drawn again only when it changes itself, not when another one is picked. */
+const CandidateRow = memo(function CandidateRow({
+  line,
+  selected,
+  onSelect,
+  locale,
+  habit,
+  currency,
+}: RowProps) {
+  const { drive } = line.build;
+  const why = whyNot(line);
+  const more = extras(line);
+  return (
+    <tr className={`border-b ${selected ? 'bg-sunken' : 'hover:bg-sunken/60'}`}>
+      <td className="py-0.5 pl-2 align-top">
+        <label className="flex min-h-9 cursor-pointer items-center gap-2 whitespace-nowrap pr-2">
+          <input
+            type="radio"
+            name="candidate"
+            className="size-4 accent-(--cochineal)"
+            checked={selected}
+            onChange={() => onSelect(line.build)}
+            aria-label={`${drive.maker} ${drive.model} ${drive.labelGB} GB, ${verdictWord[line.worst.verdict]}`}
+          />
+          <BowlSign verdict={line.worst.verdict} use={line.worst.use} size={26} />
+          <span className="text-[13px]">{verdictWord[line.worst.verdict]}</span>
+        </label>
+      </td>
+      <td className="py-1 pr-2">
+        <span className="whitespace-nowrap">
+          <b>
+            {drive.maker} {drive.model}
+          </b>{' '}
+          {showBytes(drive.labelGB * 1e9, { locale })}{' '}
+          <span className="figures text-[12.5px] text-soft">{drive.formFactor}</span>
+        </span>
+        {(why ?? more) && (
+          <span className="block text-[12.5px] leading-tight text-soft">{why ?? `with ${more}`}</span>
+        )}
+      </td>
+      <td className="figures whitespace-nowrap pl-3 text-right">
+        {showBytes(line.freeShownBytes, { habit, locale })}
+      </td>
+      <td className="figures whitespace-nowrap pl-3 text-right">
+        {line.rate === null ? '?' : showRate(line.rate, locale)}
+      </td>
+      <td className="figures whitespace-nowrap pl-3 text-right">
+        {line.heatC === null ? '?' : `${line.heatC.toFixed(0)} °C`}
+      </td>
+      <td className="figures whitespace-nowrap pl-3 text-right">
+        {line.minor === null
+          ? showMoney(drive.price, locale)
+          : showMoney({ minor: line.minor, currency }, locale)}
+        {line.onShelf && <span className="block font-sans text-[12px] text-clear">on the shelf</span>}
+      </td>
+      <td className="figures whitespace-nowrap pl-3 pr-2 text-right">
+        {line.minorPerUsableGB === null ? '?' : showPerGB(line.minorPerUsableGB, currency, locale)}
+      </td>
+    </tr>
+  );
+});

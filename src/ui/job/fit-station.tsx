@@ -1,7 +1,7 @@
 'use client';
 import { useMemo, useState } from 'react';
 import { placeOf } from '@/core/device';
-import { type Build, type CandidateLine, idsOf } from '@/core/fit';
+import { type Build, idsOf } from '@/core/fit';
 import { settingOfJob } from '@/core/job';
 import { showBytes } from '@/core/units';
 import { padWords } from '@/core/stack';
@@ -70,7 +70,6 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
   const extras = [sink?.model, pads.length > 0 ? `pad ${padWords(pads)} mm` : null].filter(Boolean);
   const chooseWords = [`Choose ${drive.model} ${size}`, ...extras].join(', ');
   const choose = (why: string | null) => void act({ kind: 'choose', ...ids, reason: why });
-  const select = (line: CandidateLine) => setPicked(line.build);
   return (
     <FitBench
       setting={setting}
@@ -104,7 +103,7 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
               <CandidateTable
                 lines={lines}
                 selected={drive.id}
-                onSelect={select}
+                onSelect={setPicked}
                 locale={locale}
                 habit={profile.showsCapacity}
                 currency={currency}
