@@ -1,18 +1,48 @@
-export { MemoryReader, PartReader } from './block-reader';
+export { BlobReader, MemoryReader, PartReader } from './block-reader';
 export type { BlockReader } from './block-reader';
-export { planCopy } from './copy-plan';
-export type { CopyPlan, CopySpan } from './copy-plan';
-export { crc32 } from './crc32';
-export { DeliveredPart, deliveredGrowth, deliveredTable, systemPartsBytes } from './delivered';
-export { findFile, parseFat32, readChain, readFat32Usage } from './fat32';
-export type { ByteRange, Fat32, FatFile } from './fat32';
-export { changeFat32, clustersOf, growthLimitSectors } from './fat32-change';
-export { makeFat32, smallestFat32Sectors } from './fat32-make';
-export type { FileExtent, NewFat32, NewFile } from './fat32-make';
-export { buildTable, checkParts, readTable, usableSectors } from './gpt';
-export type { Part, PartTable, TableFault, TableReading, Write } from './gpt';
-export { guidFromBytes, guidToBytes, partTypeCodes, partTypes } from './guid';
-export { lineBytes, placedBytes, planLayout, targetTable } from './layout';
-export type { GrowthLimits, Layout, LayoutWish, PlacedPart } from './layout';
-export { growthLimits, readDrive } from './read-drive';
-export type { DriveReading, KnownZero, PartContent } from './read-drive';
+export { rangeBytes } from './byte-range';
+export type { ByteRange } from './byte-range';
+export { isAllZero } from './bytes';
+export { findFile, filesAt, readChain } from './file-system/fat-files';
+export { makeFat32, smallestFat32Sectors } from './file-system/fat-make';
+export type { FileExtent, NewFat32, NewFile } from './file-system/fat-make';
+export type { FileSystemKind, Growth, SectorFit, Usage } from './file-system/file-system';
+export { readContent } from './file-system/read-content';
+export type { AnyFileSystem, PartContent } from './file-system/read-content';
+export { partBounds } from './layout/bounds';
+export type { PartBounds } from './layout/bounds';
+export { planCopy } from './layout/copy-plan';
+export type { CopyPlan, CopySpan } from './layout/copy-plan';
+export { DeliveredPart, deliveredRules, deliveredTable, systemPartsBytes } from './layout/delivered';
+export {
+  LayoutWish,
+  fillWish,
+  lineBytes,
+  newStart,
+  oldBytes,
+  placedBytes,
+  targetTable,
+} from './layout/layout';
+export type { Layout, PlacedPart } from './layout/layout';
+export { planLayout } from './layout/plan-layout';
+export type { Target } from './layout/plan-layout';
+export { rulesOf } from './layout/rules';
+export type { PartRule, PartRules } from './layout/rules';
+export { fileSystemOf, partReader, readDrive } from './read-drive';
+export type { DriveReading } from './read-drive';
+export { buildTable } from './table/gpt-build';
+export { usableSectors } from './table/gpt';
+export { crc32 } from './table/crc32';
+export { guidFromBytes, guidToBytes, partTypeCodes, partTypes } from './table/guid';
+export { checkParts, partBytes } from './table/part-table';
+export type { Part, PartTable, TableFault, TableReading } from './table/part-table';
+export { detectSectorBytes, readTable } from './table/read-table';
+export type { Write } from './write';
+export { Inspection, inspect } from './inspection';
+export type { InspectedPart } from './inspection';
+export { LayoutDocument, layoutDocument, tableFiles } from './layout/layout-files';
+export { Operation, operationsOf, rateRange, totalSeconds } from './layout/operations';
+export type { RateRange } from './layout/operations';
+export { usageMap } from './usage-map';
+export type { UsageBin } from './usage-map';
+export { sha256Of } from './digest';

@@ -1,71 +1,85 @@
-import type { BlockReader } from './block-reader';
-import { PartReader } from './block-reader';
-import { type ByteRange, type Fat32, parseFat32, readFat32Usage } from './fat32';
-import { growthLimitSectors } from './fat32-change';
-import { type Part, type TableReading, readTable } from './gpt';
-import type { GrowthLimits } from './layout';
+import { type BlockReader, PartReader } from './block-reader';
+import { type AnyFileSystem, type PartContent, readContent } from './file-system/read-content';
+import { fitsSectors } from './file-system/file-system';
+import { noGuid } from './table/guid';
+import { type Part, type PartTable, type TableReading, partBytes } from './table/part-table';
+import { detectSectorBytes, readTable } from './table/read-table';
 
-/** What stands in one part: a FAT32 with its used ranges, or something that is copied whole. */
-export type PartContent =
-  { kind: 'fat32'; fat: Fat32; usedBytes: number; ranges: ByteRange[] } | { kind: 'unread'; why: string };
+export type DriveReading = TableReading & {
+  sectorBytes: number;
+  contents: Record<number, PartContent>;
+  /** Bytes in use: what the file systems count; an unread or sealed part counts in full. */
+  usedBytes: number;
+};
 
-export type DriveReading = TableReading & { contents: Record<number, PartContent>; usedBytes: number };
-
-/** Told by the dock's sidecar: true where these bytes of the drive were never written and read zero. */
-export type KnownZero = (start: number, end: number) => boolean;
-
-const partBytes = (part: Part, sectorBytes: number) => (part.lastSector - part.firstSector + 1) * sectorBytes;
-
-/** Why a file system cannot be what this part of this drive holds; null where it can. */
-function strangeToDrive(fat: Fat32, sectorBytes: number, partLength: number): string | null {
-  if (fat.sectorBytes !== sectorBytes)
-    return `Its file system counts in sectors of ${fat.sectorBytes} bytes, the drive in ${sectorBytes}.`;
-  return fat.totalSectors * fat.sectorBytes > partLength
-    ? 'Its file system claims more than the part holds.'
-    : null;
+/** The file system of a part, where one was read. */
+export function fileSystemOf(reading: Pick<DriveReading, 'contents'>, number: number): AnyFileSystem | null {
+  const content = reading.contents[number];
+  return content?.kind === 'file-system' ? content.fileSystem : null;
 }
 
-/** Reads a drive: its table and, part by part, what is in use. An unread part counts as used in full. */
-export async function readDrive(
-  drive: BlockReader,
-  sectorBytes: number,
-  knownZero?: KnownZero,
-): Promise<DriveReading> {
+/** A reader over one part of a drive. */
+export const partReader = (drive: BlockReader, part: Part, sectorBytes: number): PartReader =>
+  new PartReader(drive, part.firstSector * sectorBytes, partBytes(part, sectorBytes));
+
+/** A drive without any table whose first sector begins a file system, as some cards and players have it: one part over the whole. */
+function wholeDrive(drive: BlockReader, sectorBytes: number): PartTable {
+  const driveSectors = Math.floor(drive.length / sectorBytes);
+  const part: Part = {
+    number: 1,
+    typeGuid: noGuid,
+    partGuid: '',
+    firstSector: 0,
+    lastSector: driveSectors - 1,
+    attributes: '0',
+    name: 'whole drive',
+  };
+  return {
+    kind: 'none',
+    sectorBytes,
+    driveSectors,
+    diskGuid: '',
+    firstUsable: 0,
+    lastUsable: driveSectors - 1,
+    parts: [part],
+  };
+}
+
+async function readAnyTable(drive: BlockReader, sectorBytes: number): Promise<TableReading> {
   const reading = await readTable(drive, sectorBytes);
+  if (reading.table || drive.length < 512) return reading;
+  const content = await readContent(drive);
+  if (content.kind === 'unread') return reading;
+  return { table: wholeDrive(drive, sectorBytes), faults: [], usedHeader: null };
+}
+
+/** Reads a drive: its table and, part by part, what is in use. `sectorBytes` is told from the table where it is not known. */
+export async function readDrive(drive: BlockReader, knownSectorBytes?: number): Promise<DriveReading> {
+  const sectorBytes = knownSectorBytes ?? (await detectSectorBytes(drive));
+  const reading = await readAnyTable(drive, sectorBytes);
   const contents: Record<number, PartContent> = {};
   let usedBytes = 0;
-  const bad = reading.faults.some(
-    (fault) => fault.code === 'parts-overlap' || fault.code === 'part-out-of-bounds',
-  );
-  for (const part of bad ? [] : (reading.table?.parts ?? [])) {
-    const start = part.firstSector * sectorBytes;
-    const length = partBytes(part, sectorBytes);
-    const reader = new PartReader(drive, start, length);
-    const fat = parseFat32(await reader.read(0, 512));
-    const why = !fat.ok ? fat.fault.sentence : strangeToDrive(fat.value, sectorBytes, length);
-    if (!fat.ok || why) {
-      contents[part.number] = { kind: 'unread', why: why ?? '' };
-      usedBytes += length;
-      continue;
-    }
-    const skip = knownZero && ((from: number, to: number) => knownZero(start + from, start + to));
-    const usage = await readFat32Usage(reader, fat.value, skip);
-    contents[part.number] = {
-      kind: 'fat32',
-      fat: fat.value,
-      usedBytes: usage.usedBytes,
-      ranges: usage.ranges,
-    };
-    usedBytes += usage.usedBytes;
+  const bad = reading.faults.find(({ code }) => code === 'parts-overlap' || code === 'part-out-of-bounds');
+  for (const part of reading.table?.parts ?? []) {
+    const content: PartContent = bad
+      ? { kind: 'unread', why: bad.sentence }
+      : await readContent(partReader(drive, part, sectorBytes));
+    contents[part.number] = strangeToDrive(content, sectorBytes) ?? content;
+    const read = contents[part.number]!;
+    const own = read.kind === 'file-system' ? read.fileSystem.usedBytes : null;
+    usedBytes += own ?? Math.min(drive.length, Math.max(0, partBytes(part, sectorBytes)) || 0);
   }
-  return { ...reading, contents, usedBytes };
+  return { ...reading, sectorBytes, contents, usedBytes };
 }
 
-/** How far the parts of a drive that was read can grow. */
-export function growthLimits(reading: DriveReading): GrowthLimits {
-  return Object.fromEntries(
-    Object.entries(reading.contents).flatMap(([number, content]) =>
-      content.kind === 'fat32' ? [[Number(number), growthLimitSectors(content.fat)]] : [],
-    ),
-  );
+/** A file system whose boot sector counts in other sectors than the drive cannot be what this drive's device reads. */
+function strangeToDrive(content: PartContent, sectorBytes: number): PartContent | null {
+  if (content.kind !== 'file-system') return null;
+  const { sectorFit } = content.fileSystem;
+  return fitsSectors(sectorFit, sectorBytes)
+    ? null
+    : {
+        kind: 'unread',
+        why: `Its file system counts in sectors of ${sectorFit.bytes} bytes, the drive in ${sectorBytes}.`,
+      };
 }

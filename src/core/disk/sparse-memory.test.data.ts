@@ -1,5 +1,5 @@
 import type { BlockReader } from './block-reader';
-import type { Write } from './gpt';
+import type { Write } from './write';
 
 const pageBytes = 4096;
 
@@ -29,6 +29,14 @@ export class SparseMemory implements BlockReader {
 
   writeAll(writes: Write[], base = 0): void {
     for (const { offset, bytes } of writes) this.write(base + offset, bytes);
+  }
+
+  isHole(offset: number, length: number): boolean {
+    let isHole = true;
+    this.eachPage(offset, Math.max(0, Math.min(length, this.length - offset)), (page) => {
+      isHole &&= !this.pages.has(page);
+    });
+    return isHole;
   }
 
   private eachPage(

@@ -1,23 +1,30 @@
-import { type Result, ok, refuse } from '../result';
-import { type Fat32, bootField, clusterCapacity, dataStartSector, infoField } from './fat32';
-import type { Write } from './gpt';
+import { type Result, ok, refuse } from '../../result';
+import { viewOf } from '../bytes';
+import type { Write } from '../write';
+import { type Fat, bootField, clusterCapacity, dataStartSector, infoField } from './fat';
+
+/** What of a FAT its growth depends on. */
+export type FatShape = Pick<
+  Fat,
+  'bits' | 'sectorBytes' | 'sectorsPerCluster' | 'reservedSectors' | 'tables' | 'tableSectors' | 'rootEntries'
+>;
 
 /** Largest size in sectors that the tables of this file system allow, counted from the part's start. */
-export const growthLimitSectors = (fat: Fat32): number =>
+export const growthLimitSectors = (fat: FatShape): number =>
   Math.min(dataStartSector(fat) + clusterCapacity(fat) * fat.sectorsPerCluster, 0xffffffff);
 
-export type Fat32Change = { startSector: number; totalSectors: number };
+export type FatChange = { startSector: number; totalSectors: number };
 
 /**
- * The sectors to rewrite when a FAT32 file system gets a new start (its "hidden sectors") or a new size:
- * boot sector, its copy, and the free count in both FSInfo sectors. Nothing else moves, since the tables
+ * The sectors to rewrite when a FAT file system gets a new start (its "hidden sectors") or a new size:
+ * boot sector, and in FAT32 its copy and the free count in both FSInfo sectors. Nothing else moves, since the tables
  * are already large enough. Offsets count from the part's start.
  * Faults: `too-large` where the tables end first, `shrink` where it would lose sectors.
  */
-export function changeFat32(
-  fat: Fat32,
+export function changeFat(
+  fat: Fat,
   sectors: { boot: Uint8Array; info: Uint8Array },
-  change: Fat32Change,
+  change: FatChange,
 ): Result<Write[]> {
   if (change.totalSectors < fat.totalSectors) {
     return refuse(
@@ -26,7 +33,8 @@ export function changeFat32(
       'Choose a drive that is not smaller.',
     );
   }
-  if (change.totalSectors > growthLimitSectors(fat)) {
+  const limit = fat.bits === 32 ? growthLimitSectors(fat) : fat.totalSectors;
+  if (change.totalSectors > limit) {
     return refuse(
       'too-large',
       'The file system’s tables end before the new size.',
@@ -34,33 +42,34 @@ export function changeFat32(
     );
   }
   const boot = sectors.boot.slice();
-  const bootView = new DataView(boot.buffer);
+  const bootView = viewOf(boot);
   // Hidden sectors is a 32-bit field; a part beyond 2³² sectors cannot say where it starts.
   if (change.startSector > 0xffffffff) {
-    return refuse('too-far', 'FAT32 cannot start that far into a drive.', 'Place it further to the front.');
+    return refuse('too-far', 'A FAT cannot start that far into a drive.', 'Place it further to the front.');
   }
   bootView.setUint32(bootField.hidden, change.startSector, true);
-  bootView.setUint32(bootField.totalSectors, change.totalSectors, true);
-  const added = clustersOf(fat, change.totalSectors) - fat.clusters;
-  const info = sectors.info.slice();
-  const infoView = new DataView(info.buffer);
-  const free = infoView.getUint32(infoField.freeClusters, true);
-  if (free !== 0xffffffff) infoView.setUint32(infoField.freeClusters, free + added, true);
-  const at = (what: string, sector: number, bytes: Uint8Array): Write => ({
+  const write = (what: string, sector: number, bytes: Uint8Array): Write => ({
     what,
     offset: sector * fat.sectorBytes,
     bytes,
   });
-  const writes = [at('boot sector', 0, boot), at('free-space sector', fat.infoSector, info)];
+  if (fat.bits !== 32) return ok([write('boot sector', 0, boot)]);
+  bootView.setUint32(bootField.totalSectors, change.totalSectors, true);
+  const added = clustersOf(fat, change.totalSectors) - fat.clusters;
+  const info = sectors.info.slice();
+  const infoView = viewOf(info);
+  const free = infoView.getUint32(infoField.freeClusters, true);
+  if (free !== 0xffffffff) infoView.setUint32(infoField.freeClusters, free + added, true);
+  const writes = [write('boot sector', 0, boot), write('free-space sector', fat.infoSector, info)];
   if (fat.backupBootSector > 0) {
-    writes.push(at('boot sector copy', fat.backupBootSector, boot));
+    writes.push(write('boot sector copy', fat.backupBootSector, boot));
     if (fat.backupBootSector + 1 < fat.reservedSectors) {
-      writes.push(at('free-space sector copy', fat.backupBootSector + 1, info));
+      writes.push(write('free-space sector copy', fat.backupBootSector + 1, info));
     }
   }
   return ok(writes);
 }
 
 /** Data clusters that a total of so many sectors holds. */
-export const clustersOf = (fat: Fat32, totalSectors: number): number =>
+export const clustersOf = (fat: Fat, totalSectors: number): number =>
   Math.floor((totalSectors - dataStartSector(fat)) / fat.sectorsPerCluster);

@@ -1,11 +1,12 @@
 import { z } from 'zod';
-import { type Result, ok, refuse } from '../result';
-import type { Fat32 } from './fat32';
-import { type GrowthLimits, lineBytes } from './layout';
-import { growthLimitSectors } from './fat32-change';
-import { smallestFat32Sectors } from './fat32-make';
-import { partTypeCodes } from './guid';
-import { type PartTable, usableSectors } from './gpt';
+import { type Result, ok, refuse } from '../../result';
+import { growthLimitSectors } from '../file-system/fat-change';
+import { smallestFat32Sectors } from '../file-system/fat-make';
+import { usableSectors } from '../table/gpt';
+import { partTypeCodes } from '../table/guid';
+import { type PartTable, partBytes } from '../table/part-table';
+import { lineBytes } from './layout';
+import { type PartRules, growsAtAll } from './rules';
 
 /** A part as the maker delivers it; exactly one part of a drive takes `rest`. */
 export const DeliveredPart = z.object({
@@ -63,6 +64,7 @@ export function deliveredTable(
   }
   let next = step;
   return ok({
+    kind: 'gpt',
     sectorBytes: drive.sectorBytes,
     driveSectors: drive.sectors,
     diskGuid: guidOf(0),
@@ -84,23 +86,39 @@ export function deliveredTable(
   });
 }
 
-/** How far each delivered part could grow, by the tables that the maker gave it: a forecast until the drive is read. */
-export function deliveredGrowth(parts: DeliveredPart[], table: PartTable): GrowthLimits {
+/** What may be done with each delivered part, by the tables that the maker gave it: a forecast until the drive is read. */
+export function deliveredRules(parts: DeliveredPart[], table: PartTable): PartRules {
   return Object.fromEntries(
     parts.map((part, i) => {
       const placed = table.parts[i]!;
+      const { sectorBytes } = table;
       const own = placed.lastSector - placed.firstSector + 1;
       const room = Math.max(own, part.fat32.roomForSectors);
       const { sectorsPerCluster, tables } = part.fat32;
-      const tableSectors = Math.ceil(((room / sectorsPerCluster + 2) * 4) / table.sectorBytes);
-      const fat = {
-        sectorBytes: table.sectorBytes,
+      const limit = growthLimitSectors({
+        bits: 32,
+        sectorBytes,
         sectorsPerCluster,
         reservedSectors: 32,
         tables,
-        tableSectors,
-      };
-      return [i + 1, Math.max(own, growthLimitSectors(fat as Fat32))];
+        tableSectors: Math.ceil(((room / sectorsPerCluster + 2) * 4) / sectorBytes),
+        rootEntries: 0,
+      });
+      const ownBytes = partBytes(placed, sectorBytes);
+      const grows = growsAtAll(placed.typeGuid);
+      return [
+        i + 1,
+        {
+          holds: 'FAT32',
+          leastBytes: ownBytes,
+          usedBytes: null,
+          mostBytes: grows ? Math.max(ownBytes, limit * sectorBytes) : ownBytes,
+          grownBy: grows ? 'rewrite' : null,
+          mayMove: true,
+          mayDrop: part.type === 'recovery',
+          sectorFit: { rule: 'exactly', bytes: sectorBytes },
+        },
+      ];
     }),
   );
 }

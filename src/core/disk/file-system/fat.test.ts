@@ -3,17 +3,15 @@ import {
   type NewFat32,
   type NewFile,
   PartReader,
-  changeFat32,
-  clustersOf,
   findFile,
-  growthLimitSectors,
   makeFat32,
-  parseFat32,
   readChain,
-  readFat32Usage,
   smallestFat32Sectors,
-} from '.';
-import { SparseMemory } from './sparse-memory.test.data';
+} from '..';
+import { parseFat } from './fat';
+import { changeFat, clustersOf, growthLimitSectors } from './fat-change';
+import { readFatUsage } from './fat-table';
+import { SparseMemory } from '../sparse-memory.test.data';
 
 const sectors = 600_000;
 
@@ -40,8 +38,8 @@ function make(files: NewFile[], more?: Partial<NewFat32>) {
 const startFile = { path: 'EFI/BOOT/BOOTX64.EFI', bytes: 70_000 };
 
 async function read(memory: SparseMemory) {
-  const fat = parseFat32(await memory.read(0, 512));
-  if (!fat.ok) throw new Error(fat.fault.sentence);
+  const fat = parseFat(await memory.read(0, 512));
+  if (!fat.ok) throw new Error(fat.why);
   return fat.value;
 }
 
@@ -67,23 +65,23 @@ describe('FAT32', () => {
     const least = smallestFat32Sectors({ sectorsPerCluster, tables, roomForSectors }, 512);
     const boot = (totalSectors: number) =>
       makeFat32(wish([], { sectorsPerCluster, tables, roomForSectors, totalSectors })).writes[0]!.bytes;
-    expect(parseFat32(boot(least))).toMatchObject({ ok: true, value: { clusters: 65_525 } });
-    expect(parseFat32(boot(least - 1)).ok).toBe(false);
+    expect(parseFat(boot(least))).toMatchObject({ ok: true, value: { clusters: 65_525 } });
+    expect(parseFat(boot(least - 1)).ok).toBe(false);
   });
 
   it('is not taken for understood where only one table is kept up to date', async () => {
     const { memory } = make([startFile]);
     memory.write(40, new Uint8Array([0x81, 0]));
-    expect(parseFat32(await memory.read(0, 512))).toMatchObject({
+    expect(parseFat(await memory.read(0, 512))).toMatchObject({
       ok: false,
-      fault: { sentence: expect.stringContaining('only one of its tables') },
+      why: expect.stringContaining('only one of its tables'),
     });
   });
 
   it('counts used clusters as the files and folders in it ask for', async () => {
     const { memory, extents } = make([startFile, { path: 'GAME.BIN', bytes: 1_000_000 }]);
     const fat = await read(memory);
-    const usage = await readFat32Usage(memory, fat);
+    const usage = await readFatUsage(memory, fat);
     // root, EFI, BOOT: 3 folders; 70,000 / 4096 → 18; 1,000,000 / 4096 → 245.
     expect(usage.usedClusters).toBe(3 + 18 + 245);
     for (const extent of extents) {
@@ -128,21 +126,24 @@ describe('FAT32', () => {
   ])('refuses %s', async (_, at, bytes) => {
     const { memory } = make([]);
     memory.write(at, new Uint8Array(bytes));
-    expect(parseFat32(await memory.read(0, 512))).toMatchObject({ ok: false, fault: { code: 'not-fat32' } });
+    expect(parseFat(await memory.read(0, 512))).toMatchObject({
+      ok: false,
+      why: expect.stringContaining('no FAT'),
+    });
   });
 
   it('grows where the tables are large enough: same files, more free clusters, both copies alike', async () => {
     const { memory } = make([startFile], { roomForSectors: 2 * sectors });
     const fat = await read(memory);
-    const before = await readFat32Usage(memory, fat);
+    const before = await readFatUsage(memory, fat);
     const parts = { boot: await memory.read(0, 512), info: await memory.read(512, 512) };
-    const changed = changeFat32(fat, parts, { startSector: 1_000_000, totalSectors: 2 * sectors });
+    const changed = changeFat(fat, parts, { startSector: 1_000_000, totalSectors: 2 * sectors });
     if (!changed.ok) throw new Error(changed.fault.sentence);
     memory.writeAll(changed.value);
     const grown = await read(memory);
     expect(grown).toMatchObject({ hiddenSectors: 1_000_000, totalSectors: 2 * sectors });
     expect(grown.clusters).toBe(clustersOf(fat, 2 * sectors));
-    expect((await readFat32Usage(memory, grown)).ranges).toEqual(before.ranges);
+    expect((await readFatUsage(memory, grown)).ranges).toEqual(before.ranges);
     expect(await memory.read(6 * 512, 512)).toEqual(await memory.read(0, 512));
     const free = new DataView((await memory.read(512, 512)).buffer).getUint32(488, true);
     expect(free).toBe(grown.clusters - before.usedClusters);
@@ -153,7 +154,7 @@ describe('FAT32', () => {
     const fat = await read(memory);
     const parts = { boot: await memory.read(0, 512), info: await memory.read(512, 512) };
     const code = (totalSectors: number) => {
-      const result = changeFat32(fat, parts, { startSector: 0, totalSectors });
+      const result = changeFat(fat, parts, { startSector: 0, totalSectors });
       return result.ok ? 'ok' : result.fault.code;
     };
     const limit = growthLimitSectors(fat);
@@ -166,7 +167,7 @@ describe('FAT32', () => {
   });
 
   it('never reads a boot sector of noise as a file system', () => {
-    fc.assert(fc.property(fc.uint8Array({ minLength: 0, maxLength: 512 }), (noise) => !parseFat32(noise).ok));
+    fc.assert(fc.property(fc.uint8Array({ minLength: 0, maxLength: 512 }), (noise) => !parseFat(noise).ok));
   });
 
   it('sees a part as if it began at 0', async () => {

@@ -10,13 +10,14 @@ import {
   partTypeCodes,
   readTable,
   usableSectors,
-} from '.';
-import { SparseMemory } from './sparse-memory.test.data';
+} from '..';
+import { SparseMemory } from '../sparse-memory.test.data';
 
 const guid = (n: number) => `0000000${n}-1111-2222-3333-444455556666`;
 
 function table(driveSectors: number, sectorBytes = 512): PartTable {
   return {
+    kind: 'gpt',
     sectorBytes,
     driveSectors,
     diskGuid: guid(0),

@@ -17,20 +17,24 @@ export function guidToBytes(guid: string): Uint8Array {
   return bytes;
 }
 
-/** Part types by code (UEFI specification 5.3.3 and the Discoverable Partitions Specification). */
-export const partTypes: Readonly<Record<string, string>> = Object.freeze({
-  'C12A7328-F81F-11D2-BA4B-00A0C93EC93B': 'EFI system',
-  'E3C9E316-0B5C-4DB8-817D-F92DF00215AE': 'reserved',
-  'EBD0A0A2-B9E5-4433-87C0-68B6B72699C7': 'basic data',
-  'DE94BBA4-06D1-4D40-A16A-BFD50179D6AC': 'recovery',
-  '0FC63DAF-8483-4772-8E79-3D69D8477DE4': 'file-system data',
-  '0657FD6D-A4AB-43C4-84E5-0933C84B4F4F': 'swap',
-});
-
+/** Type codes of parts (UEFI specification 5.3.3 and the Discoverable Partitions Specification). */
 export const partTypeCodes = {
   efiSystem: 'C12A7328-F81F-11D2-BA4B-00A0C93EC93B',
   basicData: 'EBD0A0A2-B9E5-4433-87C0-68B6B72699C7',
   recovery: 'DE94BBA4-06D1-4D40-A16A-BFD50179D6AC',
+  reserved: 'E3C9E316-0B5C-4DB8-817D-F92DF00215AE',
+  fileSystemData: '0FC63DAF-8483-4772-8E79-3D69D8477DE4',
+  swap: '0657FD6D-A4AB-43C4-84E5-0933C84B4F4F',
 } as const;
+
+/** What a part with this type code is called. */
+export const partTypes: Readonly<Record<string, string>> = Object.freeze({
+  [partTypeCodes.efiSystem]: 'EFI system',
+  [partTypeCodes.reserved]: 'reserved',
+  [partTypeCodes.basicData]: 'basic data',
+  [partTypeCodes.recovery]: 'recovery',
+  [partTypeCodes.fileSystemData]: 'file-system data',
+  [partTypeCodes.swap]: 'swap',
+});
 
 export const noGuid = '00000000-0000-0000-0000-000000000000';

@@ -1,5 +1,5 @@
-import type { Write } from './gpt';
-import { infoField } from './fat32';
+import type { Write } from '../write';
+import { infoField } from './fat';
 
 export type NewFile = {
   /** Short names, such as `EFI/BOOT/BOOTX64.EFI`; folders are made on the way. */

@@ -2,20 +2,21 @@ import fc from 'fast-check';
 import {
   type DeliveredPart,
   checkParts,
-  deliveredGrowth,
+  deliveredRules,
   deliveredTable,
   lineBytes,
   makeFat32,
   planCopy,
+  fillWish,
   planLayout,
   readDrive,
-  growthLimits,
+  rulesOf,
   targetTable,
   buildTable,
-} from '.';
-import { sectorsFromLabel } from '../part';
-import { unsafeValue } from '../result';
-import { SparseMemory } from './sparse-memory.test.data';
+} from '..';
+import { sectorsFromLabel } from '../../part';
+import { unsafeValue } from '../../result';
+import { SparseMemory } from '../sparse-memory.test.data';
 
 const delivered: DeliveredPart[] = [
   {
@@ -45,7 +46,7 @@ const source = (gb: number) =>
 const plan = (fromGB: number, toGB: number, holdBackPercent = 0, sectorBytes: 512 | 4096 = 512) => {
   const table = source(fromGB);
   const target = { sectors: unsafeValue(sectorsFromLabel(toGB, sectorBytes)), sectorBytes };
-  return planLayout(table, target, { holdBackPercent }, deliveredGrowth(delivered, table));
+  return planLayout(table, target, { ...fillWish, holdBackPercent }, deliveredRules(delivered, table));
 };
 
 describe('the parts as delivered', () => {
@@ -98,7 +99,7 @@ describe('layout', () => {
           const good = layout.parts.every(
             (part) =>
               (part.to.firstSector * 512) % lineBytes === 0 &&
-              part.to.lastSector - part.to.firstSector >= part.from.lastSector - part.from.firstSector,
+              part.to.lastSector - part.to.firstSector >= part.from!.lastSector - part.from!.firstSector,
           );
           const spare = layout.spareBytes >= (layout.targetSectors * 512 * hold) / 100 - 2 * lineBytes;
           return good && spare && checkParts(targetTable(layout)).length === 0;
@@ -130,14 +131,10 @@ describe('copy plan', () => {
 
   it('carries used ranges, lists its rewrites, and what results reads as grown', async () => {
     const { memory } = await oldDrive();
-    // The system part’s table begins at 261 MiB; its used beginning is far below 1 MiB, the rest never written.
-    const zero = (start: number) => start >= 263 * 2 ** 20 && start < 300 * 2 ** 20;
-    const reading = await readDrive(memory, 512, zero);
+    const reading = await readDrive(memory, 512);
     expect(reading.faults).toEqual([]);
     const target = { sectors: sectors(120), sectorBytes: 512 };
-    const layout = unsafeValue(
-      planLayout(reading.table!, target, { holdBackPercent: 0 }, growthLimits(reading)),
-    );
+    const layout = unsafeValue(planLayout(reading.table!, target, fillWish, rulesOf(reading)));
     const copy = unsafeValue(await planCopy(memory, reading, layout));
     const result = new SparseMemory(target.sectors * 512);
     for (const span of copy.spans) {
@@ -152,10 +149,11 @@ describe('copy plan', () => {
     expect(after.table!.parts.map((part) => part.partGuid)).toEqual([guid(1), guid(2), guid(3)]);
     const grown = layout.parts[1]!;
     expect(after.contents[2]).toMatchObject({
-      kind: 'fat32',
-      fat: { totalSectors: grown.to.lastSector - grown.to.firstSector + 1 },
+      fileSystem: { fat: { totalSectors: grown.to.lastSector - grown.to.firstSector + 1 } },
     });
-    expect(after.contents[3]).toMatchObject({ fat: { hiddenSectors: layout.parts[2]!.to.firstSector } });
+    expect(after.contents[3]).toMatchObject({
+      fileSystem: { fat: { hiddenSectors: layout.parts[2]!.to.firstSector } },
+    });
     expect(after.usedBytes).toBe(reading.usedBytes);
   });
 
@@ -163,15 +161,10 @@ describe('copy plan', () => {
     const { memory } = await oldDrive();
     const { firstSector, lastSector } = source(60).parts[2]!;
     memory.write(firstSector * 512, new Uint8Array(512));
-    const reading = await readDrive(memory, 512, (start) => start > 2 ** 30);
+    const reading = await readDrive(memory, 512);
     expect(reading.contents[3]).toMatchObject({ kind: 'unread' });
     const layout = unsafeValue(
-      planLayout(
-        reading.table!,
-        { sectors: sectors(60), sectorBytes: 512 },
-        { holdBackPercent: 0 },
-        growthLimits(reading),
-      ),
+      planLayout(reading.table!, { sectors: sectors(60), sectorBytes: 512 }, fillWish, rulesOf(reading)),
     );
     const copy = unsafeValue(await planCopy(memory, reading, layout));
     expect(copy.spans.at(-1)?.bytes).toBe((lastSector - firstSector + 1) * 512);

@@ -1,0 +1,94 @@
+import type { BlockReader } from '../block-reader';
+import { isAllZero, viewOf } from '../bytes';
+import { type ByteRange, RangeCollector } from '../byte-range';
+import { type Fat, clusterBytes, clusterOffset, dataStartSector, endOfChain } from './fat';
+
+const chunkBytes = 2 ** 20;
+
+const tableStart = (fat: Fat) => fat.reservedSectors * fat.sectorBytes;
+
+/** One entry of the first table; null where the part ends before it. */
+export async function readEntry(part: BlockReader, fat: Fat, cluster: number): Promise<number | null> {
+  const at = tableStart(fat) + Math.floor((cluster * fat.bits) / 8);
+  const bytes = await part.read(at, fat.bits === 32 ? 4 : 2);
+  if (bytes.length < (fat.bits === 32 ? 4 : 2)) return null;
+  return entryAt(viewOf(bytes), 0, fat.bits, cluster);
+}
+
+function entryAt(view: DataView, at: number, bits: Fat['bits'], cluster: number): number {
+  if (bits === 32) return view.getUint32(at, true) & 0x0fffffff;
+  const word = view.getUint16(at, true);
+  return bits === 16 ? word : cluster % 2 === 0 ? word & 0xfff : word >>> 4;
+}
+
+export type FatUsage = { usedClusters: number; ranges: ByteRange[]; isCoarse: boolean; isComplete: boolean };
+
+/**
+ * What is in use: reserved sectors, all tables, the fixed root folder, and clusters whose entry is not free (0). A
+ * bad-cluster mark is carried in the table and its cluster not read. Ranges count from the part's start; clusters
+ * behind a table that ends too soon count as used.
+ */
+export async function readFatUsage(part: BlockReader, fat: Fat): Promise<FatUsage> {
+  const collector = new RangeCollector(fat.totalSectors * fat.sectorBytes);
+  collector.add(0, dataStartSector(fat) * fat.sectorBytes);
+  const bad = endOfChain(fat.bits) - 1;
+  const size = clusterBytes(fat);
+  let usedClusters = 0;
+  const mark = (cluster: number) => {
+    usedClusters += 1;
+    const start = clusterOffset(fat, cluster);
+    collector.add(start, start + size);
+  };
+  // Twelve bits do not divide a chunk; such a table is at most 6 KiB and is read at once.
+  const perChunk = fat.bits === 12 ? 4096 : (chunkBytes * 8) / fat.bits;
+  let isComplete = true;
+  for (let first = 0; first < fat.clusters + 2; first += perChunk) {
+    const count = Math.min(perChunk, fat.clusters + 2 - first);
+    const offset = tableStart(fat) + (first * fat.bits) / 8;
+    const length = Math.ceil((count * fat.bits) / 8);
+    // A chunk known to be unwritten holds only free clusters; reading terabytes of holes costs minutes.
+    if (part.isHole?.(offset, length)) continue;
+    const bytes = await part.read(offset, length + (fat.bits === 12 ? 1 : 0));
+    const view = viewOf(bytes);
+    for (let i = 0; i < count; i += 1) {
+      const at = Math.floor((i * fat.bits) / 8);
+      if (at + (fat.bits === 32 ? 4 : 2) > bytes.length) {
+        isComplete = false;
+        const start = clusterOffset(fat, Math.max(2, first + i));
+        collector.add(start, clusterOffset(fat, fat.clusters + 2));
+        usedClusters += fat.clusters + 2 - Math.max(2, first + i);
+        return { usedClusters, ...collector.finish(), isComplete };
+      }
+      const cluster = first + i;
+      const entry = entryAt(view, at, fat.bits, cluster);
+      if (entry !== 0 && cluster >= 2 && entry !== bad) mark(cluster);
+    }
+  }
+  return { usedClusters, ...collector.finish(), isComplete };
+}
+
+/** True where the table's second entry says that the file system was closed properly (section 4.1; FAT12 cannot say). */
+export async function wasClosedCleanly(part: BlockReader, fat: Fat): Promise<boolean> {
+  if (fat.bits === 12) return true;
+  const entry = await readEntry(part, fat, 1);
+  return entry === null || (entry & (fat.bits === 32 ? 0x08000000 : 0x8000)) !== 0;
+}
+
+/** True where the entries from `first` to before `end` are zero in all tables: clusters added there would be free. */
+export async function entriesAreFree(
+  part: BlockReader,
+  fat: Fat,
+  first: number,
+  end: number,
+): Promise<boolean> {
+  for (let table = 0; table < fat.tables; table += 1) {
+    const base = tableStart(fat) + table * fat.tableSectors * fat.sectorBytes;
+    for (let at = first * 4; at < end * 4; at += chunkBytes) {
+      const length = Math.min(chunkBytes, end * 4 - at);
+      if (part.isHole?.(base + at, length)) continue;
+      const bytes = await part.read(base + at, length);
+      if (bytes.length < length || !isAllZero(bytes)) return false;
+    }
+  }
+  return true;
+}
