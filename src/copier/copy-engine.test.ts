@@ -1,0 +1,225 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { CopyProgress } from '@/core/job';
+import { unsafeValue } from '@/core/result';
+import { readWithCare } from './careful-read';
+import { type CopyHooks, runEngine, sha256 } from './copy-engine';
+import type { CopyOrder, ReadBack } from './copy-order';
+import { DriveError, type DriveTrouble, type TargetDrive } from './drives';
+import { readJournal } from './journal';
+import { Pacer } from './pacer';
+import { proofOf } from './manifest';
+
+const MiB = 2 ** 20;
+let root: string;
+beforeEach(() => (root = mkdtempSync(join(tmpdir(), 'jicara-engine-'))));
+afterEach(() => rmSync(root, { recursive: true }));
+
+/** A drive in memory that counts what was written and can be made to fail. */
+class MemoryDrive implements TargetDrive {
+  readonly bytes: Uint8Array;
+  isBlank = true;
+  writes = 0;
+  bad: [start: number, end: number][] = [];
+  trouble: { after: number; kind: DriveTrouble } | null = null;
+  flipAt = 0;
+
+  constructor(readonly length: number) {
+    this.bytes = new Uint8Array(length);
+  }
+  async read(offset: number, length: number) {
+    return this.bytes.slice(offset, offset + length);
+  }
+  async readInto(offset: number, into: Uint8Array) {
+    if (this.bad.some(([start, end]) => offset < end && start < offset + into.length))
+      throw new DriveError('bad-sector', offset);
+    into.set(this.bytes.subarray(offset, offset + into.length));
+  }
+  async write(offset: number, bytes: Uint8Array) {
+    this.writes += 1;
+    if (this.trouble && this.writes > this.trouble.after) throw new DriveError(this.trouble.kind, offset);
+    this.bytes.set(bytes, offset);
+    if (this.writes === this.flipAt) this.bytes[offset + 7]! ^= 4;
+  }
+  async sync() {}
+}
+
+const blocks = 50;
+function order(readBack: ReadBack = { mode: 'each', reason: '' }): CopyOrder {
+  const side = (benchLabel: string) => ({ benchLabel, serial: '', bytes: blocks * MiB });
+  return {
+    schema: 'jicara.copy-order/2',
+    source: side('old'),
+    target: side('new'),
+    sectorBytes: 512,
+    readBack,
+    parts: [{ number: 1, name: 'system' }],
+    spans: [{ source: 0, target: 0, bytes: blocks * MiB, part: 1 }],
+    rewrites: [{ what: 'table', offset: 0, base64: Buffer.from('rewritten').toString('base64') }],
+  };
+}
+
+function drives() {
+  const source = new MemoryDrive(blocks * MiB);
+  const words = new Uint32Array(source.bytes.buffer);
+  for (let i = 0; i < words.length; i += 1) words[i] = i * 2_654_435_761;
+  // Ten blocks of zeros in the middle.
+  source.bytes.fill(0, 20 * MiB, 30 * MiB);
+  return { source, target: new MemoryDrive(blocks * MiB) };
+}
+
+let clock = 0;
+const seen: CopyProgress[] = [];
+const hooks: CopyHooks = {
+  progress: (progress) => void seen.push(progress),
+  stopped: () => false,
+  nowMs: () => (clock += 10),
+  sleep: async (ms) => void (clock += ms),
+};
+
+const run = (
+  its: ReturnType<typeof drives>,
+  wanted = order(),
+  more: Partial<CopyHooks> = {},
+  steps = [{ fromBytes: 0, bytesPerS: 1e9 }],
+) =>
+  runEngine(
+    {
+      order: wanted,
+      orderDigest: sha256(JSON.stringify(wanted)),
+      folder: root,
+      ...its,
+      pacer: new Pacer(steps, steps.length > 1 ? 'true' : 'free', hooks),
+    },
+    { ...hooks, ...more },
+  );
+
+/** The same but for the intended rewrite at the very beginning. */
+const same = ({ source, target }: ReturnType<typeof drives>) =>
+  Buffer.compare(source.bytes.subarray(16), target.bytes.subarray(16)) === 0;
+
+describe('the copier', () => {
+  it('leaves zeros out where the target reads zero, and only there', async () => {
+    const blank = drives();
+    unsafeValue(await run(blank));
+    expect(same(blank)).toBe(true);
+    expect(blank.target.writes).toBe(blocks - 10 + 1);
+    const used = drives();
+    used.target.isBlank = false;
+    used.target.bytes.fill(9);
+    unsafeValue(await run(used, { ...order(), sectorBytes: 4096 }));
+    expect(same(used)).toBe(true);
+  });
+
+  it('reads a bad sector three times, then fills it, goes on and tells where it was', async () => {
+    const its = drives();
+    its.source.bad = [[5 * MiB + 1024, 5 * MiB + 2048]];
+    const outcome = unsafeValue(await run(its));
+    if (outcome.kind !== 'copied') throw new Error(outcome.kind);
+    expect(outcome.unreadable).toEqual([{ offset: 5 * MiB + 1024, bytes: 1024 }]);
+    its.source.bytes.fill(0, 5 * MiB + 1024, 5 * MiB + 2048);
+    expect(same(its)).toBe(true);
+    const proof = await proofOf(order(), outcome, async () => 'SYSTEM/CORE.BIN');
+    expect(proof.unreadable).toEqual([
+      { offset: 5 * MiB + 1024, bytes: 1024, part: 'system', area: 'SYSTEM/CORE.BIN' },
+    ]);
+    expect((await readJournal(join(root, 'journal.log'))).unreadable).toEqual(outcome.unreadable);
+  });
+
+  it.each([
+    ['unplugged', 'unplugged'],
+    ['full', 'disk-full'],
+    ['not-allowed', 'not-allowed'],
+  ] as const)('stops at a target that is %s, says so, and goes on later', async (kind, code) => {
+    const its = drives();
+    its.target.trouble = { after: 30, kind };
+    expect(await run(its)).toMatchObject({ ok: false, fault: { code } });
+    const { verified } = await readJournal(join(root, 'journal.log'));
+    expect(verified).toBeGreaterThan(0);
+    its.target.trouble = null;
+    its.target.writes = 0;
+    unsafeValue(await run(its));
+    expect(its.target.writes).toBeLessThanOrEqual(blocks - verified + 1);
+    expect(same(its)).toBe(true);
+  });
+
+  it('notices a bit that turned over, behind each batch or at the end, and never claims that block', async () => {
+    for (const mode of ['each', 'last'] as const) {
+      const its = drives();
+      its.target.flipAt = 18;
+      expect(await run(its, order({ mode, reason: 'night' }))).toMatchObject({
+        ok: false,
+        fault: { code: 'mismatch' },
+      });
+      expect((await readJournal(join(root, 'journal.log'))).verified).toBe(16);
+    }
+  });
+
+  it('reads back last in a second pass that a kill does not lose', async () => {
+    const its = drives();
+    const wanted = order({ mode: 'last', reason: 'the night is long' });
+    seen.length = 0;
+    let asked = 0;
+    expect(unsafeValue(await run(its, wanted, { stopped: () => (asked += 1) > 6 }))).toEqual({
+      kind: 'stopped',
+    });
+    expect(await readJournal(join(root, 'journal.log'))).toMatchObject({ written: blocks, verified: 32 });
+    expect(seen.at(-1)).toMatchObject({ phase: 'reading back', writtenBytes: blocks * MiB });
+    const writes = its.target.writes;
+    expect(unsafeValue(await run(its, wanted)).kind).toBe('copied');
+    expect(its.target.writes).toBe(writes + 1);
+    expect(same(its)).toBe(true);
+  });
+
+  it('that does not read back claims nothing as compared', async () => {
+    const its = drives();
+    its.target.flipAt = 18;
+    const wanted = order({ mode: 'skipped', reason: 'the owner is at the counter' });
+    const outcome = unsafeValue(await run(its, wanted));
+    expect(await readJournal(join(root, 'journal.log'))).toMatchObject({ written: blocks, verified: 0 });
+    if (outcome.kind !== 'copied') throw new Error(outcome.kind);
+    expect((await proofOf(wanted, outcome, async () => null)).readBack).toEqual(wanted.readBack);
+  });
+
+  it('shows when a fast cache is full, and what that makes of the time left', async () => {
+    const its = drives();
+    seen.length = 0;
+    const steps = [
+      { fromBytes: 0, bytesPerS: 8e6 },
+      { fromBytes: 200 * MiB, bytesPerS: 1e6 },
+    ];
+    const [span] = order().spans;
+    // The same area four times: enough stretches to see a change in.
+    unsafeValue(await run(its, { ...order(), spans: [span!, span!, span!, span!] }, {}, steps));
+    const drop = seen.at(-1)!.rate.drop!;
+    expect(drop.toBytesPerS).toBeLessThan(drop.fromBytesPerS / 2);
+    const left = seen.findLast(
+      (progress) => progress.rate.secondsLeft && progress.verifiedBytes < 4 * blocks * MiB,
+    )!.rate.secondsLeft!;
+    expect(left.least).toBeLessThanOrEqual(left.middle);
+    expect(left.most).toBeGreaterThanOrEqual(left.middle);
+  });
+});
+
+describe('careful reading', () => {
+  it('gives up single sectors only, and passes other troubles on', async () => {
+    const drive = new MemoryDrive(64 * 1024);
+    drive.bytes.fill(7);
+    drive.bad = [
+      [512, 1024],
+      [1024, 1536],
+      [60_000, 60_001],
+    ];
+    const into = new Uint8Array(64 * 1024);
+    expect(await readWithCare(drive, 0, into, 512)).toEqual([
+      { offset: 512, bytes: 1024 },
+      { offset: 59_904, bytes: 512 },
+    ]);
+    expect(into.filter((byte) => byte === 0)).toHaveLength(1536);
+    drive.readInto = async () => {
+      throw new DriveError('unplugged', 0);
+    };
+    await expect(readWithCare(drive, 0, into, 512)).rejects.toThrow('unplugged');
+  });
+});

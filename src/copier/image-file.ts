@@ -1,0 +1,54 @@
+import { type FileHandle, open } from 'node:fs/promises';
+import { type TargetDrive, asDriveError } from './drives';
+import { readWhole, writeWhole } from './whole-io';
+
+/**
+ * A plain image file as a drive. A file that this process made is one hole and reads zero where it was not written;
+ * of any other file nothing is known.
+ */
+export class ImageFile implements TargetDrive {
+  private constructor(
+    private readonly file: FileHandle,
+    readonly length: number,
+    readonly isBlank: boolean,
+  ) {}
+
+  static async open(path: string, mode: 'read' | 'write', isBlank = false): Promise<ImageFile> {
+    const file = await open(path, mode === 'read' ? 'r' : 'r+');
+    const { size } = await file.stat();
+    return new ImageFile(file, size, isBlank);
+  }
+
+  /** A new file of so many bytes, all of it a hole; fails where one stands already. */
+  static async create(path: string, bytes: number): Promise<ImageFile> {
+    const file = await open(path, 'wx+');
+    await file.truncate(bytes);
+    return new ImageFile(file, bytes, true);
+  }
+
+  async read(offset: number, length: number): Promise<Uint8Array> {
+    const bytes = new Uint8Array(Math.max(0, Math.min(length, this.length - offset)));
+    if (bytes.length > 0) await this.readInto(offset, bytes);
+    return bytes;
+  }
+
+  readInto(offset: number, into: Uint8Array): Promise<void> {
+    return readWhole(this.file, offset, into);
+  }
+
+  write(offset: number, bytes: Uint8Array): Promise<void> {
+    return writeWhole(this.file, this.length, offset, bytes);
+  }
+
+  async sync(): Promise<void> {
+    try {
+      await this.file.datasync();
+    } catch (error) {
+      throw asDriveError(error, 0);
+    }
+  }
+
+  close(): Promise<void> {
+    return this.file.close();
+  }
+}

@@ -1,0 +1,14 @@
+export { runEngine, journalDone, sha256, blockBytes } from './copy-engine';
+export type { CopyHooks, EngineOutcome } from './copy-engine';
+export { CopyOrder, ReadBack, orderFrom } from './copy-order';
+export { DriveError, asDriveError, troubleFault } from './drives';
+export type { SourceDrive, TargetDrive } from './drives';
+export { ImageFile } from './image-file';
+export { readJournal } from './journal';
+export { lockFile, lockFolder } from './lock';
+export { proofOf, writeManifest } from './manifest';
+export { namer } from './name-area';
+export { Pacer } from './pacer';
+export type { RateStep } from './pacer';
+export { supportsHoles } from './holes';
+export { readWhole, writeWhole } from './whole-io';
