@@ -1,3 +1,4 @@
+export { CarryWay, CarryWays, WayId, wayIds } from './carry-ways';
 export { Measures, measureNames } from './measures';
 export { Accepted, BayForm, ModuleForm, Place, PlaceHeat, SinkRule } from './place';
 export { DeviceProfile, PowerPhase } from './profile';

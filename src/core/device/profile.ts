@@ -3,6 +3,7 @@ import { DeliveredPart } from '../disk';
 import { Estimate } from '../margin';
 import { FormFactorText, shortText } from '../part';
 import { Procedure } from '../work';
+import { CarryWays } from './carry-ways';
 import { Place } from './place';
 import { profileFaults } from './profile-faults';
 import { CaseChange, Revision } from './variation';
@@ -29,6 +30,8 @@ const ProfileShape = z.object({
   use: z.object({ writesGBPerDay: Estimate, keepYears: Estimate }),
   deliveredDrives: z.array(z.object({ formFactor: FormFactorText, labelGB: z.int().positive() })).min(1),
   deliveredParts: z.array(DeliveredPart).min(1),
+  /** Ways in which the system comes onto a new drive; null where nobody has written them down. */
+  ways: CarryWays.nullable().default(null),
   /** Where the firmware looks for its start file (UEFI specification 3.5.1.1 names the default). */
   startFile: z.string().max(200),
   showsCapacity: z.enum(['decimal', 'binary', 'binary-called-decimal']),

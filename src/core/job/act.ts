@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { LayoutWish } from '../disk';
 import { Measures } from '../device';
 import { Library } from '../fit';
 import { Known } from '../margin';
@@ -30,19 +31,29 @@ export const JobAct = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('system-version'), version: z.string().trim().min(1).max(20) }),
   z.object({ kind: z.literal('library'), library: Library.nullable() }),
   Choice.extend({ kind: z.literal('choose') }),
-  z.object({ kind: z.literal('lay-out'), holdBackPercent: z.number().min(0).max(50) }),
+  z.object({ kind: z.literal('lay-out'), wish: LayoutWish }),
   z.object({ kind: z.literal('step'), stepId: z.string().max(60) }),
   z.object({ kind: z.literal('step-back') }),
   z.object({ kind: z.literal('note'), text: z.string().trim().min(1).max(2000) }),
   z.object({ kind: z.literal('dock'), caseId: z.string().max(60) }),
   z.object({ kind: z.literal('undock') }),
   z.object({ kind: z.literal('arm'), label: z.string().trim().max(20) }),
-  z.object({ kind: z.literal('copy') }),
+  z.object({
+    kind: z.literal('copy'),
+    /** Left out: behind each batch. The other two want a reason, which stands on the sheet. */
+    readBack: z
+      .object({ mode: z.enum(['last', 'skipped']), reason: z.string().trim().min(3).max(300) })
+      .optional(),
+  }),
   z.object({ kind: z.literal('copy-stop') }),
   z.object({ kind: z.literal('switch-on') }),
   z.object({ kind: z.literal('observe-start'), outcome: Outcome }),
   z.object({ kind: z.literal('read'), name: ReadingName, value: Known }),
-  z.object({ kind: z.literal('prove') }),
+  z.object({
+    kind: z.literal('prove'),
+    /** What the owner decided about what could not be read on the old drive. */
+    reason: z.string().trim().min(3).max(300).optional(),
+  }),
   z.object({ kind: z.literal('take-back') }),
   z.object({ kind: z.literal('hand-over'), oldDrive: z.enum(['kept', 'returned']) }),
 ]);

@@ -1,3 +1,4 @@
+import { fillWish } from '../disk';
 import fc from 'fast-check';
 import { placedBytes } from '../disk';
 import { exact } from '../margin';
@@ -35,7 +36,7 @@ const onward: fc.Arbitrary<Move> = fc.oneof(
     weight: 4,
     arbitrary: fc.constantFrom<Move>(
       choose('ostrel-marl-2000', ['lindrel-soft-250']),
-      { kind: 'lay-out', holdBackPercent: 10 },
+      { kind: 'lay-out', wish: { ...fillWish, holdBackPercent: 10 } },
       { kind: 'arm', label: 'KV-2207' },
       { kind: 'observe', fact: 'card.inserted', value: false },
       { kind: 'observe', fact: 'battery.swollen', value: false },
@@ -58,7 +59,10 @@ const between: fc.Arbitrary<Move> = fc.oneof(
       fc.option(fc.constant('tried it before')),
     )
     .map(([driveId, padIds, reason]) => ({ ...choose(driveId, padIds), reason })),
-  fc.record({ kind: fc.constant('lay-out' as const), holdBackPercent: fc.integer({ min: 0, max: 50 }) }),
+  fc.record({
+    kind: fc.constant('lay-out' as const),
+    wish: fc.integer({ min: 0, max: 50 }).map((holdBackPercent) => ({ ...fillWish, holdBackPercent })),
+  }),
   fc.record({
     kind: fc.constant('observe' as const),
     fact: fc.constantFrom('card.inserted' as const, 'encryption.on' as const, 'battery.swollen' as const),

@@ -1,3 +1,4 @@
+import { fillWish } from '../disk';
 import { benchCard, nextAct } from '.';
 import { Bench, dock, proof, takeIn, choose } from './job.test.data';
 
@@ -7,7 +8,7 @@ const card = (bench: Bench, copy: Parameters<typeof benchCard>[2] = { kind: 'non
 function opened(given = takeIn) {
   const bench = new Bench(given);
   bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
-  bench.do({ kind: 'lay-out', holdBackPercent: 0 });
+  bench.do({ kind: 'lay-out', wish: fillWish });
   for (
     let act = nextAct(bench.state, bench.context);
     act?.station === 'open' && bench.do({ kind: 'step', stepId: act.id }) === 'ok';
@@ -46,13 +47,21 @@ describe('a job on the bench', () => {
     bench.report({ kind: 'docked', dock });
     expect(card(bench)).toMatchObject({ column: 'hands' });
     const progress = {
+      phase: 'copying' as const,
       totalBytes: 400e6,
       writtenBytes: 160e6,
       verifiedBytes: 144e6,
       blocks: 400,
       verifiedBlocks: 144,
-      rateBytesPerS: 20e6,
-      secondsLeft: 90,
+      unreadableBytes: 0,
+      expectedBytesPerS: null,
+      linkBytesPerS: null,
+      rate: {
+        nowBytesPerS: 20e6,
+        secondsLeft: { least: 88, middle: 90, most: 94 },
+        drop: null,
+        curve: [],
+      },
     };
     expect(card(bench, { kind: 'running', progress })).toMatchObject({
       column: 'machine',

@@ -27,7 +27,7 @@ function copyWords(copy: Extract<CopyState, { kind: 'running' }>): string {
   const { progress } = copy;
   if (!progress || progress.totalBytes === 0) return 'The copy begins';
   const percent = Math.floor((100 * progress.verifiedBytes) / progress.totalBytes);
-  const left = progress.secondsLeft;
+  const left = progress.rate.secondsLeft?.middle ?? null;
   return `Copying: ${percent} % matched${left === null ? '' : `, about ${showDuration(left)} left`}`;
 }
 

@@ -1,4 +1,5 @@
 import { measureNames, placeOf } from '../device';
+import type { LayoutWish } from '../disk';
 import { libraryBytes } from '../fit';
 import { worstMargin } from '../margin';
 import { type Result, ok, refuse } from '../result';
@@ -10,6 +11,7 @@ import { type DecideContext, actsOf } from './acts-of';
 import { expectedLayout, proveMargins, readingsAsked } from './expect';
 import type { Job, JobState } from './job';
 import { makeSheet } from './make-sheet';
+import { standsAgainst } from './prove';
 import type { Choice } from './choice';
 import { fitOfIds, keepWhatFits, marginSentence } from './fit-of';
 import { permit, permitStep } from './permit';
@@ -28,7 +30,7 @@ const said = (
 export function decide(state: JobState, act: JobAct, context: DecideContext): Result<Decision> {
   const permitted = permit(state, act, context);
   if (!permitted.ok) return permitted;
-  const { job, facts } = state;
+  const { job } = state;
   switch (act.kind) {
     case 'amend': {
       const limit = context.profile.opening.chargeBelowPercent;
@@ -90,7 +92,7 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
       return decideChoice(state, choice, context);
     }
     case 'lay-out':
-      return decideLayout(job, act.holdBackPercent, context);
+      return decideLayout(job, act.wish, context);
     case 'step': {
       const step = permitStep(state, context, act.stepId);
       return step.ok ? said(job, 'step', step.value.title, step.value.effects, step.value.id) : step;
@@ -109,21 +111,8 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
         'read',
         readingSentence(act, context),
       );
-    case 'prove': {
-      const worst = worstMargin(
-        proveMargins(context.profile, context.layout, job.readings, job.copy, job.choice?.placeId),
-      );
-      if (!isTrue(facts, 'device.started'))
-        return refuse('not-started', 'The device has not started yet.', 'Switch it on at First power.');
-      if (!worst || worst.verdict === 'over' || worst.verdict === 'unknown') {
-        return refuse(
-          `prove-${worst?.verdict ?? 'unknown'}`,
-          `${worst?.what ?? 'Nothing'}: ${worst?.verdict === 'over' ? 'over its limit' : 'not known yet'}.`,
-          worst?.missing[0]?.howToGet ?? worst?.remedy ?? 'Read it on the device.',
-        );
-      }
-      return said({ ...job, proved: true }, 'prove', 'Proved: every reading within its limit.');
-    }
+    case 'prove':
+      return decideProve(state, act.reason ?? null, context);
     case 'hand-over': {
       const { at, by } = context;
       const sheet = makeSheet(state, context, act.oldDrive);
@@ -177,16 +166,43 @@ function decideChoice(state: JobState, choice: Choice, context: DecideContext): 
   return said({ ...job, choice: { ...choice, reason }, wish: null }, 'choose', sentence);
 }
 
-function decideLayout(job: Job, holdBackPercent: number, context: DecideContext): Result<Decision> {
+function decideProve(
+  { job, facts }: JobState,
+  reason: string | null,
+  context: DecideContext,
+): Result<Decision> {
+  if (!isTrue(facts, 'device.started'))
+    return refuse('not-started', 'The device has not started yet.', 'Switch it on at First power.');
+  const margins = proveMargins(context.profile, context.layout, job.readings, job.copy, job.choice?.placeId);
+  const { blocking, acceptable } = standsAgainst(margins, job);
+  const worst = worstMargin(blocking) ?? (reason ? null : worstMargin(acceptable));
+  if (worst)
+    return refuse(
+      `prove-${worst.verdict}`,
+      `${worst.what}: ${worst.verdict === 'over' ? 'over its limit' : 'not known yet'}.`,
+      worst.missing[0]?.howToGet ?? worst.remedy ?? 'Read it on the device.',
+    );
+  if (acceptable.length === 0)
+    return said({ ...job, proved: true }, 'prove', 'Proved: every reading within its limit.');
+  const accepted = acceptable.map(({ what }) => what.toLowerCase()).join(', ');
+  return said({ ...job, proved: true }, 'prove-accepted', `Proved but for ${accepted}; accepted: ${reason}`);
+}
+
+function decideLayout(job: Job, wish: LayoutWish, context: DecideContext): Result<Decision> {
   if (!job.choice || !context.drive)
     return refuse('no-drive', 'No drive is chosen yet.', 'Choose one at Fit.');
-  const layout = expectedLayout(context.profile, job, context.drive, holdBackPercent);
+  const layout = expectedLayout(context.profile, job, context.drive, wish);
   if (!layout.ok) return layout;
   const grown = layout.value.parts.filter((part) => part.change.includes('grows')).map((part) => part.name);
   return said(
-    { ...job, wish: { holdBackPercent } },
+    { ...job, wish },
     'lay-out',
-    `Laid out: ${grown.length > 0 ? `${grown.join(', ')} grows` : 'nothing grows'}${holdBackPercent > 0 ? `, ${holdBackPercent} % held back` : ''}.`,
+    `Laid out: ${[
+      grown.length > 0 ? `${grown.join(', ')} grows` : 'nothing grows',
+      ...layout.value.dropped.map(({ name }) => `${name} stays behind`),
+      ...(wish.secondSystemMiB === null ? [] : ['room for a second system']),
+      ...(wish.holdBackPercent > 0 ? [`${wish.holdBackPercent} % held back`] : []),
+    ].join(', ')}.`,
   );
 }
 

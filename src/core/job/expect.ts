@@ -1,5 +1,15 @@
 import { type DeviceProfile, placeOf } from '../device';
-import { type Layout, deliveredGrowth, deliveredTable, placedBytes, planLayout } from '../disk';
+import {
+  type Layout,
+  type LayoutWish,
+  type PartRules,
+  type PartTable,
+  type Target,
+  deliveredRules,
+  deliveredTable,
+  placedBytes,
+  planLayout,
+} from '../disk';
 import {
   type Known,
   type Margin,
@@ -14,34 +24,47 @@ import {
   within,
 } from '../margin';
 import { type Drive, forecastSectors } from '../part';
-import type { Result } from '../result';
+import { type Result, ok } from '../result';
 import type { ReadingName } from './act';
-import type { CopyProof, Job } from './job';
+import type { CopyProof } from './copy-proof';
+import type { Job } from './job';
 
 const expectedGuid = (n: number) => `${String(n).padStart(8, '0')}-0000-4000-8000-000000000000`;
 
+/** What a layout starts from: the old drive's table and what may be done with its parts. */
+export type LayoutSource = { table: PartTable; rules: PartRules };
+
 /**
- * The layout before the old drive is out: parts as the maker delivers them, sizes by label.
- * Faults: those of `deliveredTable` and `planLayout`.
+ * The old drive before it is out: parts as the maker delivers them, its size by its label.
+ * Faults: those of `deliveredTable`.
  */
-export function expectedLayout(
-  profile: DeviceProfile,
-  job: Job,
-  drive: Drive,
-  holdBackPercent: number,
-): Result<Layout> {
+export function expectedSource(profile: DeviceProfile, job: Job): Result<LayoutSource> {
   const table = deliveredTable(
     profile.deliveredParts,
     { sectors: forecastSectors(job.takeIn.oldDrive.labelGB, 512), sectorBytes: 512 },
     expectedGuid,
   );
-  if (!table.ok) return table;
-  const target = {
-    sectors: forecastSectors(drive.labelGB, drive.sectorBytes),
-    sectorBytes: drive.sectorBytes,
-  };
-  const growth = deliveredGrowth(profile.deliveredParts, table.value);
-  return planLayout(table.value, target, { holdBackPercent }, growth);
+  return table.ok
+    ? ok({ table: table.value, rules: deliveredRules(profile.deliveredParts, table.value) })
+    : table;
+}
+
+/** The new drive's size, by its label until it lies on the dock. */
+export const expectedTarget = (drive: Drive): Target => ({
+  sectors: forecastSectors(drive.labelGB, drive.sectorBytes),
+  sectorBytes: drive.sectorBytes,
+});
+
+/** The layout before the old drive is out. Faults: those of `expectedSource` and `planLayout`. */
+export function expectedLayout(
+  profile: DeviceProfile,
+  job: Job,
+  drive: Drive,
+  wish: LayoutWish,
+): Result<Layout> {
+  const source = expectedSource(profile, job);
+  if (!source.ok) return source;
+  return planLayout(source.value.table, expectedTarget(drive), wish, source.value.rules);
 }
 
 /** The part that a device shows as its storage: the largest one of the new layout. */
@@ -120,12 +143,37 @@ export function proveMargins(
       layout ? [String(layout.parts.length)] : [],
       { kind: 'computed', note: 'the layout' },
     ),
+    ...copyMargins(copy),
+  ];
+}
+
+/** What the copier can vouch for: every block compared, every sector read. */
+function copyMargins(copy: CopyProof | null): Margin[] {
+  const noCopy = missing('the comparison', 'Finish the copy at Carry over.');
+  const none = (note: string) => exact(0, { kind: 'default', note });
+  const compared =
+    copy?.readBack.mode === 'skipped'
+      ? missing(`the comparison, skipped: ${copy.readBack.reason}`, 'Copy again with reading back.')
+      : copy
+        ? exact(copy.mismatches, { kind: 'computed', note: `${copy.blocks} blocks read back and compared` })
+        : noCopy;
+  const unread = copy?.unreadable.reduce((total, { bytes }) => total + bytes, 0) ?? 0;
+  const where = copy?.unreadable.map(({ part, area }) => (area ? `${part}: ${area}` : part)).join('; ');
+  const margins = [
     atMost(
       { id: 'mismatches', what: 'Blocks that did not match', unit: 'count', remedy: 'Copy again.' },
-      copy
-        ? exact(copy.mismatches, { kind: 'computed', note: `${copy.blocks} blocks read back and compared` })
-        : missing('the comparison', 'Finish the copy at Carry over.'),
-      exact(0, { kind: 'default', note: 'every block must match' }),
+      compared,
+      none('every block must match'),
+    ),
+  ];
+  if (!copy || unread === 0) return margins;
+  const remedy = `Bring back from elsewhere what is lost (${where}), or let the owner decide.`;
+  return [
+    ...margins,
+    atMost(
+      { id: 'unreadable', what: 'Bytes of the old drive that could not be read', unit: 'bytes', remedy },
+      exact(unread, { kind: 'computed', note: 'retried, then filled with zeros' }),
+      none('every sector must be read'),
     ),
   ];
 }

@@ -5,8 +5,16 @@ export { decide } from './decide';
 export { decideReport, outcomeWords } from './report';
 export type { Decision, Report } from './report';
 export { permit } from './permit';
-export { expectedLayout, mainPart, proveMargins, readingsAsked } from './expect';
-export { CopyProof, HistoryEntry, Job, jobState, newJob } from './job';
+export {
+  expectedLayout,
+  expectedSource,
+  expectedTarget,
+  mainPart,
+  proveMargins,
+  readingsAsked,
+} from './expect';
+export { CopyProof, proofSentences } from './copy-proof';
+export { HistoryEntry, Job, jobState, newJob } from './job';
 export type { JobState } from './job';
 export { Choice } from './choice';
 export { choiceFit, oldDriveOf, settingOfJob } from './fit-of';
@@ -36,3 +44,8 @@ export type {
   RankedView,
   SourceSummary,
 } from './view';
+export type { LayoutSource } from './expect';
+export { startEvidence } from './start-evidence';
+export type { EvidenceQuestion } from './start-evidence';
+export type { DockPair, DockView } from './dock-view';
+export { standsAgainst } from './prove';

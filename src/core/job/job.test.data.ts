@@ -10,6 +10,7 @@ import type { JobAct } from './act';
 import { decide } from './decide';
 import { expectedLayout } from './expect';
 import type { DecideContext } from './acts-of';
+import type { CopyProof } from './copy-proof';
 import { type JobState, jobState, newJob } from './job';
 import { type Report, decideReport } from './report';
 import { type TakeIn, takeInFacts } from './take-in';
@@ -71,7 +72,7 @@ export class Bench {
   get context(): DecideContext {
     const drive = drives.find((d) => d.id === this.state.job.choice?.driveId) ?? null;
     const { job } = this.state;
-    const layout = drive && job.wish ? expectedLayout(profile, job, drive, job.wish.holdBackPercent) : null;
+    const layout = drive && job.wish ? expectedLayout(profile, job, drive, job.wish) : null;
     return {
       profile,
       drive,
@@ -106,12 +107,14 @@ export class Bench {
   }
 }
 
-export const proof = {
+export const proof: CopyProof = {
   blocks: 400,
   bytes: 420e6,
   mismatches: 0,
   rewrites: 15,
   sha256: 'ab'.repeat(32),
+  readBack: { mode: 'each', reason: '' },
+  unreadable: [],
   seconds: 22,
 };
 export const dock = {

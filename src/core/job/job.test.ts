@@ -1,3 +1,5 @@
+import type { CopyProof } from './copy-proof';
+import { fillWish } from '../disk';
 import fc from 'fast-check';
 import { exact } from '../margin';
 import type { SwitchedOn } from '../simulator';
@@ -18,7 +20,7 @@ const reading = (value: number) => exact(value, { kind: 'reading', note: 'test' 
 function prepared(given = takeIn) {
   const bench = new Bench(given);
   expect(bench.do(chosen)).toBe('ok');
-  expect(bench.do({ kind: 'lay-out', holdBackPercent: 0 })).toBe('ok');
+  expect(bench.do({ kind: 'lay-out', wish: fillWish })).toBe('ok');
   return bench;
 }
 
@@ -67,6 +69,57 @@ describe('job', () => {
     expect(bench.do({ kind: 'take-back' })).toBe('ok');
     expect(bench.state.job).toMatchObject({ handedOver: null, proved: true });
     expect(bench.do({ kind: 'take-back' })).toBe('not-handed-over');
+  });
+
+  /** A job whose readings are all good, with what the copier reported. */
+  function read(copy: CopyProof) {
+    const bench = prepared();
+    hands(bench, 'open');
+    bench.report({ kind: 'docked', dock });
+    bench.do({ kind: 'arm', label: 'KV-2207' });
+    bench.report({ kind: 'copy-begun' });
+    bench.report({ kind: 'copied', proof: copy });
+    hands(bench, 'swap');
+    hands(bench, 'close');
+    bench.report({ kind: 'switched-on', shown: running });
+    const main = bench.context.layout!.parts[1]!;
+    bench.do({
+      kind: 'read',
+      name: 'size-shown',
+      value: reading((main.to.lastSector - main.to.firstSector) * 512),
+    });
+    bench.do({ kind: 'read', name: 'read-test', value: reading(6.9e9) });
+    bench.do({ kind: 'read', name: 'parts-shown', value: reading(3) });
+    return bench;
+  }
+
+  it('comes to its end where reading back was skipped: the reason stands on the sheet, and nothing is called matched', () => {
+    const reason = 'the ferry leaves at noon';
+    const bench = read({ ...proof, readBack: { mode: 'skipped', reason } });
+    expect(bench.state.history.find(({ kind }) => kind === 'copied')?.sentence).toMatch(
+      /^Copied and not read back/u,
+    );
+    expect(bench.do({ kind: 'prove' })).toBe('ok');
+    expect(bench.do({ kind: 'hand-over', oldDrive: 'kept' })).toBe('ok');
+    const { sheet } = bench.state.job.handedOver!;
+    expect(sheet.copy!.readBack.reason).toBe(reason);
+    expect(sheet.margins.find(({ margin }) => margin.id === 'mismatches')!.margin.verdict).toBe('unknown');
+  });
+
+  it('is proved with bytes lost on the old drive only by what the owner decided, which stands on the sheet', () => {
+    const lost = { offset: 0, bytes: 4096, part: 'system and games', area: 'GAMES/G002.DAT' };
+    const bench = read({ ...proof, unreadable: [lost] });
+    expect(bench.do({ kind: 'prove' })).toBe('prove-over');
+    expect(bench.do({ kind: 'prove', reason: 'the game is fetched again' })).toBe('ok');
+    expect(bench.do({ kind: 'hand-over', oldDrive: 'kept' })).toBe('ok');
+    const { sheet } = bench.state.job.handedOver!;
+    expect(sheet.notes.at(-1)!.text).toContain('the game is fetched again');
+  });
+
+  it('takes no reason for anything else that is over', () => {
+    const bench = read(proof);
+    bench.do({ kind: 'read', name: 'read-test', value: reading(1e6) });
+    expect(bench.do({ kind: 'prove', reason: 'it will do' })).toBe('prove-over');
   });
 
   it('is not proved by the old size, a slow test or a part that is gone', () => {
@@ -160,7 +213,7 @@ describe('what follows when a number changes', () => {
     expect(layout?.sourceSectors).toBe(62_500_000);
     const bench = new Bench(old(2));
     bench.do(chosen);
-    expect(bench.do({ kind: 'lay-out', holdBackPercent: 0 })).toBe('parts-too-large');
+    expect(bench.do({ kind: 'lay-out', wish: fillWish })).toBe('parts-too-large');
   });
 
   it('on the dock the choice stands, Swap refuses it, and another can be chosen once the drives are out', () => {
@@ -221,7 +274,7 @@ describe('what is refused', () => {
     expect(decide(bench.state, chosen, { ...bench.context, profile: open })).toMatchObject({
       fault: { code: 'no-sink' },
     });
-    expect(new Bench().do({ kind: 'lay-out', holdBackPercent: 0 })).toBe('no-drive');
+    expect(new Bench().do({ kind: 'lay-out', wish: fillWish })).toBe('no-drive');
   });
 
   it.each([
@@ -305,7 +358,7 @@ describe('what is refused', () => {
   it('changing the choice or the take-in after it has been acted on', () => {
     const bench = copied();
     expect(bench.do(chosen)).toBe('docked');
-    expect(bench.do({ kind: 'lay-out', holdBackPercent: 5 })).toBe('copy-begun');
+    expect(bench.do({ kind: 'lay-out', wish: { ...fillWish, holdBackPercent: 5 } })).toBe('copy-begun');
     expect(bench.do({ kind: 'amend', takeIn })).toBe('opened');
   });
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { LayoutWish } from '../disk';
 import { Measures } from '../device';
 import { Library } from '../fit';
 import { Known } from '../margin';
@@ -7,6 +8,7 @@ import { SwitchedOn } from '../simulator';
 import { FactChange, type Facts, foldFacts } from '../work';
 import { Outcome } from './act';
 import { Choice } from './choice';
+import { CopyProof } from './copy-proof';
 import { Sheet } from './sheet';
 import { TakeIn } from './take-in';
 
@@ -18,17 +20,6 @@ export const DockedDrive = z.object({
   serial: z.string(),
 });
 export type DockedDrive = z.infer<typeof DockedDrive>;
-
-/** What the copier proved: counts and one digest over the digests of all blocks. */
-export const CopyProof = z.object({
-  blocks: z.int().nonnegative(),
-  bytes: z.int().nonnegative(),
-  mismatches: z.int().nonnegative(),
-  rewrites: z.int().nonnegative(),
-  sha256: z.string().regex(/^[0-9a-f]{64}$/u),
-  seconds: z.number().nonnegative(),
-});
-export type CopyProof = z.infer<typeof CopyProof>;
 
 /** The job as it stands: its answers. What happened, and so every fact, is in the history. */
 export const Job = z.object({
@@ -42,7 +33,7 @@ export const Job = z.object({
   /** What the owner wants to have on the drive. */
   library: Library.nullable().default(null),
   choice: Choice.nullable(),
-  wish: z.object({ holdBackPercent: z.number() }).nullable(),
+  wish: LayoutWish.nullable(),
   dock: z.object({ old: DockedDrive, new: DockedDrive, caseId: z.string() }).nullable(),
   copy: CopyProof.nullable(),
   outcome: Outcome.nullable(),

@@ -1,4 +1,4 @@
-import { partTypes, placedBytes } from '../disk';
+import { oldBytes, partTypes, placedBytes } from '../disk';
 import { driveBytes, fit, partsOf } from '../fit';
 import { type Part, kindOf } from '../part';
 import { showBytes, totals } from '../units';
@@ -32,8 +32,6 @@ export function makeSheet(
   const build = choice && context.findBuild(choice);
   const fitted = build && fit(settingOfJob(job, profile, choice.placeId), build);
   const proved = proveMargins(profile, layout, job.readings, job.copy, job.choice?.placeId);
-  const bytes = (sectors: { firstSector: number; lastSector: number }) =>
-    (sectors.lastSector - sectors.firstSector + 1) * (layout?.sectorBytes ?? 512);
   const ledger = ledgerOf(state, context);
   const parts = (build ? partsOf(build) : []).map((part) => ({ what: partWords(part), price: part.price }));
   const label = job.dock ? ` (${job.dock.old.benchLabel})` : '';
@@ -61,7 +59,7 @@ export function makeSheet(
     partitions: (layout?.parts ?? []).map((part) => ({
       name: part.name,
       type: partTypes[part.typeGuid] ?? 'other',
-      beforeBytes: bytes(part.from),
+      beforeBytes: layout ? oldBytes(layout, part) : 0,
       afterBytes: layout ? placedBytes(layout, part) : 0,
       change: part.change,
     })),
@@ -76,7 +74,7 @@ export function makeSheet(
     work: workBy(state, context),
     notes: [
       ...history
-        .filter((entry) => entry.kind === 'note')
+        .filter((entry) => entry.kind === 'note' || entry.kind === 'prove-accepted')
         .map((entry) => ({ at: entry.at, by: entry.by, text: entry.sentence })),
       // What was taken although it is not known stands on the sheet with its reason.
       ...history

@@ -2,16 +2,19 @@ import { type DecideContext, actsOf, holdsOf, ledgerOf, nextAct } from './acts-o
 import { proveMargins } from './expect';
 import type { JobState } from './job';
 import { makeSheet } from './make-sheet';
+import { rankWays } from '../route';
 import { promiseMargin } from './promise';
+import { wayFactsOf } from './way-facts';
 import { cordOf, currentStation, stationHold } from './stations';
 import type { CopyState, JobView } from './view';
 
 /** What was loaded for a job: its catalogue entries, its drives as read, its copy as it runs. */
-export type Loaded = DecideContext & Pick<JobView, 'cases' | 'source' | 'layoutOrigin' | 'layoutFault'>;
+export type Loaded = DecideContext &
+  Pick<JobView, 'cases' | 'source' | 'layoutOrigin' | 'layoutFault' | 'evidence'>;
 
 /** Seconds that a running copy still takes; null where none runs or nothing is known yet. */
 export const copySecondsLeft = (copy: CopyState): number | null =>
-  copy.kind === 'running' ? (copy.progress?.secondsLeft ?? null) : null;
+  copy.kind === 'running' ? (copy.progress?.rate.secondsLeft?.middle ?? null) : null;
 
 /** A job as its screens draw it, from its state and what was loaded for it alone. */
 export function makeView(
@@ -47,6 +50,8 @@ export function makeView(
     layout,
     layoutOrigin,
     layoutFault,
+    evidence: loaded.evidence,
+    ways: rankWays(profile, wayFactsOf(state, loaded)),
     promise: promiseMargin(state, loaded, new Date(loaded.at), copySecondsLeft(now.copy)),
     prove: proveMargins(profile, layout, job.readings, job.copy, job.choice?.placeId),
     sheet: job.handedOver?.sheet ?? makeSheet(state, loaded),

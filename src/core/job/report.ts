@@ -3,7 +3,8 @@ import type { FactSetting } from '../work';
 import type { Outcome } from './act';
 import type { DecideContext } from './acts-of';
 import { keepWhatFits } from './fit-of';
-import type { CopyProof, Job, JobState } from './job';
+import type { CopyProof } from './copy-proof';
+import type { Job, JobState } from './job';
 
 /** What an act does to a job: its new document and one line of history. */
 export type Decision = {
@@ -18,6 +19,12 @@ export type Report =
   | { kind: 'copy-begun' }
   | { kind: 'copied'; proof: CopyProof }
   | { kind: 'switched-on'; shown: SwitchedOn };
+
+const copiedWords = {
+  each: 'Copied, read back and matched',
+  last: 'Copied, then all read back and matched',
+  skipped: 'Copied and not read back',
+} as const;
 
 /** What a stand-in reports, as a decision. Permission was asked when the work was started. */
 export function decideReport({ job }: JobState, report: Report, context: DecideContext): Decision {
@@ -51,7 +58,7 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
       return line(
         { ...job, copy: report.proof },
         'copied',
-        `Copied, read back and matched: ${report.proof.blocks} blocks, SHA-256 ${report.proof.sha256.slice(0, 12)}….`,
+        `${copiedWords[report.proof.readBack.mode]}: ${report.proof.blocks} blocks, SHA-256 ${report.proof.sha256.slice(0, 12)}….`,
         [{ fact: 'copy.verified', value: report.proof.mismatches === 0 }],
       );
     case 'switched-on':

@@ -1,4 +1,5 @@
 import { type ShowOptions, showBytes, showEstimate, showLeft, showLimit, showMoney } from '../units';
+import { proofSentences } from './copy-proof';
 import { type Sheet, habitNote, marginOptions } from './sheet';
 
 const verdictWords = { clear: 'clear', tight: 'tight', over: 'over', unknown: 'not known' } as const;
@@ -41,7 +42,8 @@ export function sheetMarkdown(sheet: Sheet, options: ShowOptions & { locale: str
     lines.push(
       '## Copy',
       '',
-      `${size(sheet.copy.bytes)} in ${sheet.copy.blocks} blocks copied, read back and compared, ${sheet.copy.mismatches} mismatches; ${sheet.copy.rewrites} intended rewrites. SHA-256 over all block digests: \`${sheet.copy.sha256}\`.`,
+      ...proofSentences(sheet.copy, size).map(e),
+      `SHA-256 over all block digests: \`${sheet.copy.sha256}\`.`,
       '',
     );
   }

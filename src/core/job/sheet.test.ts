@@ -1,3 +1,4 @@
+import { fillWish } from '../disk';
 import { exact } from '../margin';
 import {
   foresee,
@@ -16,7 +17,7 @@ const now = new Date('2026-11-24T08:00:00.000Z');
 function bench(given = takeIn) {
   const made = new Bench(given);
   made.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
-  made.do({ kind: 'lay-out', holdBackPercent: 0 });
+  made.do({ kind: 'lay-out', wish: fillWish });
   return made;
 }
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Margin } from '../margin';
 import { Money, type ShowOptions } from '../units';
+import { CopyProof } from './copy-proof';
 
 /** The hand-over sheet as data: the same object prints, downloads as JSON, and becomes Markdown. */
 export const Sheet = z.object({
@@ -22,16 +23,7 @@ export const Sheet = z.object({
       change: z.string(),
     }),
   ),
-  copy: z
-    .object({
-      bytes: z.int(),
-      blocks: z.int(),
-      mismatches: z.int(),
-      rewrites: z.int(),
-      sha256: z.string(),
-      seconds: z.number(),
-    })
-    .nullable(),
+  copy: CopyProof.nullable(),
   margins: z.array(z.object({ station: z.string(), margin: Margin })),
   screws: z.object({ total: z.int(), inBowl: z.int() }),
   parts: z.array(z.object({ what: z.string(), price: Money })),

@@ -1,10 +1,11 @@
 import type { DeviceProfile } from '../device';
-import type { GrowthLimits, Layout, PartTable } from '../disk';
+import type { Layout, PartRules, PartTable } from '../disk';
+import type { RateReport } from '../link';
 import type { Margin, Verdict } from '../margin';
 import type { Build, CandidateLine } from '../fit';
 import type { DockCase, Drive, Heatsink, Pad } from '../part';
 import type { Fault } from '../result';
-import type { StationId, StationState } from '../route';
+import type { RankedWay, StationId, StationState } from '../route';
 import type { Act, Facts, Hold, Ledger } from '../work';
 import type { Settings, Technician } from '../workshop';
 import type { HistoryEntry, Job } from './job';
@@ -12,13 +13,18 @@ import type { Sheet } from './sheet';
 
 /** How far a copy is. Bytes count what moves; verified bytes were read back and matched. */
 export type CopyProgress = {
+  phase: 'copying' | 'reading back';
   totalBytes: number;
   writtenBytes: number;
   verifiedBytes: number;
   blocks: number;
   verifiedBlocks: number;
-  rateBytesPerS: number;
-  secondsLeft: number | null;
+  unreadableBytes: number;
+  /** What the links would carry if all is well; null where nothing is held back. */
+  expectedBytesPerS: number | null;
+  /** The case's stated rate, which `expectedBytesPerS` follows from; null where nothing is held back. */
+  linkBytesPerS: number | null;
+  rate: RateReport;
 };
 
 /** What is known of a job's copy; `interrupted` is a journal without a running copier behind it. */
@@ -34,7 +40,7 @@ export type SourceSummary = {
   faults: string[];
   usedBytes: number;
   usedByPart: Record<number, number>;
-  limits: GrowthLimits;
+  rules: PartRules;
 };
 
 /** What every screen needs around its own answer; a workshop without device profiles cannot take anything in. */
@@ -68,6 +74,10 @@ export type JobView = {
   layoutOrigin: 'expected' | 'read' | null;
   layoutFault: Fault | null;
   copy: CopyState;
+  /** Whether the finished copy would start; null before there is one. */
+  evidence: Margin[] | null;
+  /** Every way for the system to come across, the best first. */
+  ways: RankedWay[];
   promise: Margin;
   prove: Margin[];
   sheet: Sheet;

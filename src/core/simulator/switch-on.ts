@@ -1,6 +1,13 @@
 import { z } from 'zod';
 import { type DeviceProfile, PowerPhase } from '../device';
-import { type DriveReading, findFile, PartReader, partTypeCodes, type BlockReader } from '../disk';
+import {
+  type DriveReading,
+  type BlockReader,
+  fileSystemOf,
+  findFile,
+  partReader,
+  partTypeCodes,
+} from '../disk';
 import { type Facts, factValue, isTrue } from '../work';
 
 /** What the firmware finds on the drive that sits in the device; read from the bytes. */
@@ -22,20 +29,16 @@ export async function lookInside(
 ): Promise<DriveContents> {
   const { table } = reading;
   const efi = table?.parts.find((part) => part.typeGuid === partTypeCodes.efiSystem);
-  const content = efi && reading.contents[efi.number];
   let start: DriveContents['startFile'] = 'no-efi-part';
-  if (table && efi && content?.kind === 'fat32') {
-    const sector = table.sectorBytes;
-    const reader = new PartReader(
-      drive,
-      efi.firstSector * sector,
-      (efi.lastSector - efi.firstSector + 1) * sector,
-    );
-    const found = await findFile(reader, content.fat, startFile);
+  const fileSystem = efi && fileSystemOf(reading, efi.number);
+  if (efi && fileSystem?.family === 'fat') {
+    const found = await findFile(partReader(drive, efi, reading.sectorBytes), fileSystem.fat, startFile);
     start = found.ok && found.value && found.value.bytes > 0 ? 'found' : 'missing';
   }
   const sizes = Object.values(reading.contents).flatMap((c) =>
-    c.kind === 'fat32' ? [c.fat.clusters * c.fat.sectorsPerCluster * c.fat.sectorBytes] : [],
+    c.kind === 'file-system' && c.fileSystem.usedBytes !== null && c.fileSystem.freeBytes !== null
+      ? [c.fileSystem.usedBytes + c.fileSystem.freeBytes]
+      : [],
   );
   return {
     driveBytes: drive.length,

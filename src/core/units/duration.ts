@@ -27,3 +27,9 @@ export function showDuration(seconds: number): string {
   if (minutes < 60) return `${minutes} min`;
   return minutes % 60 === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
 }
+
+/** A range of durations in words; one of them where both read the same. */
+export function showDurationRange(least: number, most: number): string {
+  const [from, to] = [showDuration(least), showDuration(most)];
+  return from === to ? from : `${from} to ${to}`;
+}

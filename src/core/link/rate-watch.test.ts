@@ -1,0 +1,75 @@
+import fc from 'fast-check';
+import { RateWatch, rankSuspects } from '.';
+
+/** So many stretches of half a second at one rate. */
+function feed(watch: RateWatch, stretches: number, bytesPerS: number) {
+  for (let i = 0; i < stretches; i += 1) watch.add(bytesPerS / 2, 500);
+}
+
+describe('the rate of a copy', () => {
+  it('is steady while it is steady: no drop, and a time left that is a plain division', () => {
+    const watch = new RateWatch();
+    feed(watch, 30, 100e6);
+    const report = watch.report(1e9);
+    expect(report).toMatchObject({ nowBytesPerS: 100e6, drop: null });
+    expect(report.secondsLeft).toEqual({ least: 10, middle: 10, most: 10 });
+  });
+
+  it('that falls and stays low is a drop, where it began; a single slow moment is none', () => {
+    const watch = new RateWatch();
+    feed(watch, 20, 400e6);
+    feed(watch, 1, 30e6);
+    feed(watch, 10, 400e6);
+    expect(watch.report(0).drop).toBeNull();
+    feed(watch, 3, 80e6);
+    expect(watch.report(0).drop).toEqual({
+      fromBytesPerS: 400e6,
+      toBytesPerS: 80e6,
+      atBytes: 30 * 200e6 + 15e6,
+    });
+  });
+
+  it('never takes more than 120 stretches to draw, and a range that holds its middle', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 500e6 }), { minLength: 1, maxLength: 800 }), (rates) => {
+        const watch = new RateWatch();
+        for (const rate of rates) feed(watch, 1, rate);
+        const { curve, secondsLeft } = watch.report(1e9);
+        const ordered =
+          !secondsLeft || (secondsLeft.least <= secondsLeft.middle && secondsLeft.middle <= secondsLeft.most);
+        return curve.length <= 121 && ordered;
+      }),
+    );
+  });
+});
+
+describe('what holds a copy back', () => {
+  const first = (seen: number, expected: number, cacheFilled = false) =>
+    rankSuspects(seen, expected, cacheFilled)[0];
+
+  it('is nobody while the rate is near what the links carry', () => {
+    expect(rankSuspects(700e6, 1000e6, false)).toEqual([]);
+    expect(rankSuspects(0, 1000e6, false)).toEqual([]);
+  });
+
+  it('is the cable first at the rate of USB 2.0, a port of 5 Gb/s at 400, the drive after a drop', () => {
+    expect(first(37e6, 900e6)).toMatchObject({ link: 'cable' });
+    expect(first(400e6, 900e6)).toMatchObject({ link: 'port', what: expect.stringContaining('5 Gb/s') });
+    expect(first(150e6, 900e6, true)).toMatchObject({ link: 'new-drive' });
+  });
+
+  it('shares one whole among all, in order, and says what to try', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 1e5, max: 4e8, noNaN: true }), fc.boolean(), (seen, filled) => {
+        const suspects = rankSuspects(seen, 1e9, filled);
+        const sum = suspects.reduce((total, { share }) => total + share, 0);
+        return (
+          Math.abs(sum - 1) < 1e-9 &&
+          suspects.every(
+            ({ share, tryThis }, i) => share <= (suspects[i - 1]?.share ?? 1) && tryThis.length > 0,
+          )
+        );
+      }),
+    );
+  });
+});
