@@ -5,12 +5,20 @@ import { join } from 'node:path';
 import fc from 'fast-check';
 import ospreyData from '../../demo/devices/braskit-osprey.json';
 import { DeviceProfile } from '@/core/device';
-import { type Layout, growthLimits, planCopy, planLayout, placedBytes } from '@/core/disk';
+import { type Layout, fileSystemOf, fillWish, planCopy, planLayout, rulesOf, placedBytes } from '@/core/disk';
 import { sectorsFromLabel } from '@/core/part';
 import { unsafeValue } from '@/core/result';
-import { type CopyHooks, Dock, DriveImage, type DriveIdentity, type Threads, fillDrive, runCopy } from '.';
-import { Journal, readJournal } from './journal';
-import { Pacer } from './pacer';
+import {
+  Dock,
+  DriveImage,
+  type DriveIdentity,
+  type PracticeFault,
+  type Threads,
+  fillDrive,
+  runCopy,
+} from '.';
+import { type CopyHooks, Pacer, readJournal } from '@/copier';
+import { Journal } from '@/copier/journal';
 import { WrittenMap } from './written-map';
 
 const profile = DeviceProfile.parse(ospreyData);
@@ -48,14 +56,9 @@ async function prepare(jobId: string) {
   });
   await dock.withDrive(source.benchLabel, async (drive, reading) => {
     layout = unsafeValue(
-      planLayout(
-        reading.table!,
-        { sectors: sectors(120), sectorBytes: 512 },
-        { holdBackPercent: 0 },
-        growthLimits(reading),
-      ),
+      planLayout(reading.table!, { sectors: sectors(120), sectorBytes: 512 }, fillWish, rulesOf(reading)),
     );
-    await dock.writeOrder(jobId, source, target, unsafeValue(await planCopy(drive, reading, layout)));
+    await dock.writeOrder(jobId, source, target, layout, unsafeValue(await planCopy(drive, reading, layout)));
   });
   const job = {
     sourceFolder: dock.driveFolder(source.benchLabel),
@@ -63,6 +66,7 @@ async function prepare(jobId: string) {
     copyFolder: dock.copyFolder(jobId),
     rateBytesPerS: 1e9,
     pace: 'free' as const,
+    faults: [] as PracticeFault[],
   };
   return { target, job };
 }
@@ -73,12 +77,14 @@ async function digestOf(benchLabel: string, side: 'from' | 'to') {
   const hash = createHash('sha256');
   await dock.withDrive(source.benchLabel, async (_, reading) => {
     for (const part of layout.parts) {
-      const content = reading.contents[part.number]!;
-      if (content.kind !== 'fat32') throw new Error('expected FAT32');
+      const usage = fileSystemOf(reading, part.number)?.usage;
+      if (!usage?.known) throw new Error('expected FAT32');
       // The first range holds the boot sectors that are rewritten; what lies behind must be the same.
-      for (const range of content.ranges.slice(1)) {
+      for (const range of usage.ranges.slice(1)) {
         for (let at = range.start; at < range.end; at += 2 ** 22) {
-          hash.update(await drive.read(part[side].firstSector * 512 + at, Math.min(2 ** 22, range.end - at)));
+          hash.update(
+            await drive.read(part[side]!.firstSector * 512 + at, Math.min(2 ** 22, range.end - at)),
+          );
         }
       }
     }
@@ -156,7 +162,9 @@ describe('the dock', () => {
     await dock.withDrive(target.benchLabel, async (_, reading) => {
       expect(reading.faults).toEqual([]);
       const main = layout.parts[1]!;
-      expect(reading.contents[2]).toMatchObject({ fat: { totalSectors: placedBytes(layout, main) / 512 } });
+      expect(reading.contents[2]).toMatchObject({
+        fileSystem: { fat: { totalSectors: placedBytes(layout, main) / 512 } },
+      });
     });
     const manifest = JSON.parse(await readFile(join(job.copyFolder, 'manifest.json'), 'utf8'));
     expect(manifest.digests).toHaveLength(manifest.proof.blocks);
@@ -267,7 +275,7 @@ describe('its pieces', () => {
     const journal = await Journal.open(path, 0);
     await journal.add({ kind: 'plan', plan: 'p', targetBlank: true });
     for (let to = 2; to <= 8; to += 2)
-      await journal.add({ kind: 'verified', to, digests: ['a', 'b'], seconds: 0.5 });
+      await journal.add({ kind: 'verified', to, digests: ['a', 'b'], seconds: 0.5, unreadable: [] });
     await journal.close();
     const text = await readFile(path);
     await fc.assert(
@@ -291,15 +299,15 @@ describe('its pieces', () => {
   it('the pace lasts as long as the case’s rate says', async () => {
     let now = 0;
     const time = { nowMs: () => now, sleep: async (ms: number) => void (now += ms) };
-    const pacer = new Pacer(38e6, 'true', time);
+    const pacer = new Pacer([{ fromBytes: 0, bytesPerS: 38e6 }], 'true', time);
     await pacer.moved(38e6);
     await pacer.moved(76e6);
     expect(now).toBeCloseTo(3000);
     now = 0;
-    await new Pacer(38e6, 'x60', time).moved(38e6 * 60);
+    await new Pacer([{ fromBytes: 0, bytesPerS: 38e6 }], 'x60', time).moved(38e6 * 60);
     expect(now).toBeCloseTo(1000);
     now = 0;
-    await new Pacer(38e6, 'free', time).moved(1e12);
+    await new Pacer([{ fromBytes: 0, bytesPerS: 38e6 }], 'free', time).moved(1e12);
     expect(now).toBe(0);
   });
 });

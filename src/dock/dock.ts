@@ -1,11 +1,13 @@
 import { existsSync } from 'node:fs';
 import { mkdir, readFile, readdir, rename, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { type BlockReader, type CopyPlan, type DriveReading, readDrive } from '@/core/disk';
-import { CopyOrder, DriveIdentity } from './copy-order';
+import { z } from 'zod';
+import { type ReadBack, orderFrom, readJournal } from '@/copier';
+import { type BlockReader, type CopyPlan, type DriveReading, type Layout, readDrive } from '@/core/disk';
+import { DriveIdentity } from './drive-identity';
 import { DriveImage } from './drive-image';
 import type { FillWish } from './fill-drive';
-import { readJournal } from './journal';
+import { PracticeFault } from './practice-faults';
 import type { Threads } from './threads';
 
 const firstLabel = 2201;
@@ -13,7 +15,7 @@ const firstLabel = 2201;
 /** The bench's dock: a folder of drives, each a folder of its own, and a folder of copies by job. */
 export class Dock {
   constructor(
-    private readonly folder: string,
+    readonly folder: string,
     readonly threads: Threads,
   ) {}
 
@@ -93,13 +95,28 @@ export class Dock {
     const identity = await this.identity(benchLabel);
     const drive = await DriveImage.open(this.driveFolder(benchLabel), 'read');
     try {
-      const reading = await readDrive(drive, identity?.sectorBytes ?? 512, (start, end) =>
-        drive.map.isUnwritten(start, end),
-      );
+      const reading = await readDrive(drive, identity?.sectorBytes);
       return await look(drive, reading);
     } finally {
       await drive.close();
     }
+  }
+
+  /** The faults that are switched on to practise with; none where the note of them is missing or damaged. */
+  async faults(): Promise<PracticeFault[]> {
+    const text = await readFile(join(this.folder, 'practice.json'), 'utf8').catch(() => '[]');
+    try {
+      return z.array(PracticeFault).parse(JSON.parse(text));
+    } catch {
+      return [];
+    }
+  }
+
+  async setFaults(faults: PracticeFault[]): Promise<void> {
+    await mkdir(this.folder, { recursive: true });
+    const path = join(this.folder, 'practice.json');
+    await writeFile(`${path}.new`, JSON.stringify(faults));
+    await rename(`${path}.new`, path);
   }
 
   /** Writes down what a copy is to do. An order that stands is kept: the copy goes on as it was begun. */
@@ -107,24 +124,15 @@ export class Dock {
     jobId: string,
     source: DriveIdentity,
     target: DriveIdentity,
+    layout: Layout,
     plan: CopyPlan,
+    readBack: ReadBack = { mode: 'each', reason: '' },
   ): Promise<void> {
     const folder = this.copyFolder(jobId);
     const path = join(folder, 'order.json');
     if (existsSync(path)) return;
     await mkdir(folder, { recursive: true });
-    const side = ({ benchLabel, serial, bytes }: DriveIdentity) => ({ benchLabel, serial, bytes });
-    const order: CopyOrder = {
-      schema: 'jicara.copy-order/1',
-      source: side(source),
-      target: side(target),
-      spans: plan.spans,
-      rewrites: plan.rewrites.map(({ what, offset, bytes }) => ({
-        what,
-        offset,
-        base64: Buffer.from(bytes).toString('base64'),
-      })),
-    };
+    const order = orderFrom(source, target, layout, plan, readBack);
     await writeFile(`${path}.new`, JSON.stringify(order));
     await rename(`${path}.new`, path);
   }

@@ -1,13 +1,13 @@
 import { type FileHandle, open } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { BlockReader } from '@/core/disk';
+import { type TargetDrive, asDriveError, readWhole, writeWhole } from '@/copier';
 import { WrittenMap } from './written-map';
 
 /**
  * A drive on the dock: a sparse file of its true size and the account of what was written.
  * Reading gives zeros past what was written; writing past the end is a bug of the caller and throws.
  */
-export class DriveImage implements BlockReader {
+export class DriveImage implements TargetDrive {
   private constructor(
     private readonly file: FileHandle,
     readonly map: WrittenMap,
@@ -33,28 +33,40 @@ export class DriveImage implements BlockReader {
     return bytes;
   }
 
+  get isBlank(): boolean {
+    return this.map.isBlank;
+  }
+
+  isHole(offset: number, length: number): boolean {
+    return this.map.isUnwritten(offset, offset + length);
+  }
+
   /** Fills `into` from the drive; for the copier, which uses its buffers again. */
-  async readInto(offset: number, into: Uint8Array): Promise<void> {
-    for (let at = 0; at < into.length;) {
-      const { bytesRead } = await this.file.read(into, at, into.length - at, offset + at);
-      if (bytesRead === 0) throw new Error('the image ends before its size');
-      at += bytesRead;
-    }
+  readInto(offset: number, into: Uint8Array): Promise<void> {
+    return readWhole(this.file, offset, into);
   }
 
   /** Marks first, then writes: see WrittenMap. Call `sync` before relying on it. */
   async write(offset: number, bytes: Uint8Array): Promise<void> {
-    if (offset < 0 || offset + bytes.length > this.length) throw new Error('write past the end of the drive');
-    this.map.mark(offset, bytes.length);
-    for (let at = 0; at < bytes.length;) {
-      const { bytesWritten } = await this.file.write(bytes, at, bytes.length - at, offset + at);
-      at += bytesWritten;
+    if (offset >= 0 && offset + bytes.length <= this.length) this.mark(offset, bytes.length);
+    await writeWhole(this.file, this.length, offset, bytes);
+  }
+
+  private mark(offset: number, length: number) {
+    try {
+      this.map.mark(offset, length);
+    } catch (error) {
+      throw asDriveError(error, offset);
     }
   }
 
   async sync(): Promise<void> {
-    this.map.sync();
-    await this.file.datasync();
+    try {
+      this.map.sync();
+      await this.file.datasync();
+    } catch (error) {
+      throw asDriveError(error, 0);
+    }
   }
 
   async close(): Promise<void> {

@@ -1,6 +1,7 @@
 export { runCopy } from './copy';
-export type { CopyHooks, CopyJob, CopyOutcome } from './copy';
-export type { DriveIdentity } from './copy-order';
+export type { CopyJob, CopyOutcome } from './copy';
+export type { DriveIdentity } from './drive-identity';
+export { PracticeFault } from './practice-faults';
 export { Dock } from './dock';
 export { DriveImage } from './drive-image';
 export { fillDrive } from './fill-drive';

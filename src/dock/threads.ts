@@ -4,7 +4,12 @@ import type { CopyJob, CopyOutcome } from './copy';
 import type { CopyProgress } from '@/core/job';
 import type { FillOrder } from './fill-drive';
 
-export type RunningCopy = { finished: Promise<Result<CopyOutcome>>; stop: () => void };
+export type RunningCopy = {
+  finished: Promise<Result<CopyOutcome>>;
+  stop: () => void;
+  /** So many copies share the bench's links now. */
+  share?: (copies: number) => void;
+};
 
 /** How long work is run: in threads by the server, in the same process by tests. */
 export interface Threads {
@@ -38,7 +43,11 @@ export const workerThreads: Threads = {
       worker.on('error', () => resolve(died(1)));
       worker.on('exit', (code) => resolve(died(code)));
     });
-    return { finished, stop: () => worker.postMessage('stop') };
+    return {
+      finished,
+      stop: () => worker.postMessage('stop'),
+      share: (copies) => worker.postMessage({ share: copies }),
+    };
   },
   fill(order) {
     const worker = new Worker(new URL('./fill.thread.ts', import.meta.url), { workerData: { ...order } });

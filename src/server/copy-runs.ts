@@ -22,8 +22,14 @@ export class CopyRuns {
       this.tell(jobId, { kind: 'running', progress });
     });
     this.runs.set(jobId, run);
+    this.share();
     void this.end(jobId, run, finished);
     return true;
+  }
+
+  /** All copies that run now share the bench's links in equal parts. */
+  private share() {
+    for (const { running } of this.runs.values()) running.share?.(this.runs.size);
   }
 
   private async end(jobId: string, run: Run, finished: (outcome: CopyOutcome) => Promise<void>) {
@@ -43,6 +49,7 @@ export class CopyRuns {
       };
     }
     this.runs.delete(jobId);
+    this.share();
     if (fault) this.faults.set(jobId, fault);
     this.tell(jobId, await this.state(jobId, verified));
   }

@@ -7,6 +7,7 @@ import { finderOf } from './part-finder';
 import type { Sql } from './database';
 import type { StoredJob } from './jobs';
 import type { Runtime } from './runtime';
+import { evidenceOf } from './start-evidence';
 import { layoutFrom, readSource } from './source-summary';
 import { allTechnicians, readSettings } from './workshop';
 
@@ -37,7 +38,7 @@ export async function loadContext(
       ? null
       : source && job.dock
         ? layoutFrom(source, job.dock.new, job.wish)
-        : expectedLayout(profile, job, drive, job.wish.holdBackPercent);
+        : expectedLayout(profile, job, drive, job.wish);
   const layout = planned?.ok ? planned.value : null;
   return {
     profile,
@@ -47,6 +48,7 @@ export async function loadContext(
     at: runtime.now().toISOString(),
     by: working ?? '',
     source,
+    evidence: await evidenceOf(runtime, state, profile, source, layout),
     layout,
     layoutFault: planned?.ok === false ? planned.fault : null,
     layoutOrigin: layout ? (source ? 'read' : 'expected') : null,

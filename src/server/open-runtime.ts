@@ -1,10 +1,10 @@
 import { join } from 'node:path';
+import { lockFolder } from '@/copier';
 import { type Result, ok } from '@/core/result';
 import { Dock, type Threads, workerThreads } from '@/dock';
 import { CopyRuns } from './copy-runs';
 import { type Database, openDatabase } from './database';
 import { seedDemo } from './demo';
-import { lockFolder } from './folder-lock';
 import { migrate, readMigrations } from './migrate';
 import type { Runtime } from './runtime';
 import { renewShipped } from './shipped';
@@ -44,6 +44,8 @@ export async function openRuntime(options: RuntimeOptions): Promise<Result<Runti
     now: options.now ?? (() => new Date()),
     projectFolder: options.projectFolder,
     sources: new Map(),
+    evidence: new Map(),
+    knowsHoles: null,
     shelves: null,
     docking: new Set(),
     streams,

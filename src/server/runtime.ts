@@ -1,4 +1,5 @@
 import type { SourceSummary } from '@/core/job';
+import type { Margin } from '@/core/margin';
 import type { Dock } from '@/dock';
 import type { CopyRuns } from './copy-runs';
 import type { Database } from './database';
@@ -13,8 +14,12 @@ export type Runtime = {
   projectFolder: string;
   /** Old drives do not change while they lie on the dock: read once. */
   sources: Map<string, SourceSummary>;
+  /** What the finished copies show, by job: read once for each copy. */
+  evidence: Map<string, Margin[]>;
   /** Drives, pads and sinks as they were last read. */
   shelves: Shelves | null;
+  /** Whether the dock's folder knows holes; null before it was tried. */
+  knowsHoles: boolean | null;
   /** Docking makes drives: one at a time for each job. */
   docking: Set<string>;
   /** Open event streams, ended at shutdown. */

@@ -1,4 +1,4 @@
-import { type DriveReading, type Layout, type LayoutWish, growthLimits, planLayout } from '@/core/disk';
+import { type DriveReading, type Layout, type LayoutWish, planLayout, rulesOf } from '@/core/disk';
 import type { SourceSummary } from '@/core/job';
 import { type Result, refuse } from '@/core/result';
 import type { Runtime } from './runtime';
@@ -9,10 +9,12 @@ export const summarise = (reading: DriveReading): SourceSummary => ({
   usedBytes: reading.usedBytes,
   usedByPart: Object.fromEntries(
     Object.entries(reading.contents).flatMap(([n, content]) =>
-      content.kind === 'fat32' ? [[n, content.usedBytes]] : [],
+      content.kind === 'file-system' && content.fileSystem.usedBytes !== null
+        ? [[n, content.fileSystem.usedBytes]]
+        : [],
     ),
   ),
-  limits: growthLimits(reading),
+  rules: rulesOf(reading),
 });
 
 /** Reads an old drive on the dock, once. */
@@ -26,7 +28,7 @@ export async function readSource(runtime: Runtime, benchLabel: string): Promise<
 
 /** The layout to the sector, from the table that was read. Faults: `no-table` and those of `planLayout`. */
 export function layoutFrom(
-  source: Pick<SourceSummary, 'table' | 'limits'>,
+  source: Pick<SourceSummary, 'table' | 'rules'>,
   target: { sectors: number; sectorBytes: number },
   wish: LayoutWish,
 ): Result<Layout> {
@@ -37,5 +39,5 @@ export function layoutFrom(
       'Check the drive and its port, then read it again.',
     );
   }
-  return planLayout(source.table, target, wish, source.limits);
+  return planLayout(source.table, target, wish, source.rules);
 }

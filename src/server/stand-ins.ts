@@ -16,7 +16,8 @@ type StandIn = (runtime: Runtime, checked: Checked, act: JobAct) => Promise<Resu
 export const standIns: Partial<Record<JobAct['kind'], StandIn>> = {
   dock: (runtime, checked, act) => putInDock(runtime, checked, act.kind === 'dock' ? act.caseId : ''),
   undock: takeOutOfDock,
-  copy: startCopy,
+  copy: (runtime, checked, act) =>
+    startCopy(runtime, checked, act.kind === 'copy' ? act.readBack : undefined),
   'copy-stop': async (runtime, { stored }) =>
     runtime.copies.stop(stored.state.job.id)
       ? ok(null)
@@ -90,11 +91,16 @@ async function takeOutOfDock(runtime: Runtime, { stored, context }: Checked): Pr
     return refuse('busy', 'A copy is running on these drives.', 'Stop it safely first.');
   // In this order: a kill between the two leaves a job whose copy begins anew, never one that goes on with old orders.
   await runtime.dock.forgetCopy(id);
+  runtime.evidence.delete(id);
   await record(runtime, id, context.by, { kind: 'undocked' });
   return ok(null);
 }
 
-async function startCopy(runtime: Runtime, { stored, context }: Checked): Promise<Result<null>> {
+async function startCopy(
+  runtime: Runtime,
+  { stored, context }: Checked,
+  readBack: Extract<JobAct, { kind: 'copy' }>['readBack'],
+): Promise<Result<null>> {
   const { job, facts } = stored.state;
   const dock = job.dock!;
   if (isTrue(facts, 'copy.verified'))
@@ -114,7 +120,7 @@ async function startCopy(runtime: Runtime, { stored, context }: Checked): Promis
       if (!layout.ok) return layout;
       const plan = await planCopy(drive, reading, layout.value);
       if (!plan.ok) return plan;
-      await runtime.dock.writeOrder(job.id, source, target, plan.value);
+      await runtime.dock.writeOrder(job.id, source, target, layout.value, plan.value, readBack);
       return ok(null);
     },
   );
@@ -130,6 +136,7 @@ async function startCopy(runtime: Runtime, { stored, context }: Checked): Promis
       copyFolder: runtime.dock.copyFolder(job.id),
       rateBytesPerS: dockCase?.rateBytesPerS ?? 38e6,
       pace,
+      faults: await runtime.dock.faults(),
     },
     async (outcome) => {
       if (outcome.kind === 'verified')

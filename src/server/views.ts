@@ -9,6 +9,8 @@ import {
 import { hasProfiles } from './devices';
 import { loadContext } from './job-context';
 import { type StoredJob, findJob, jobLines, openJobIds } from './jobs';
+import type { DockCase } from '@/core/part';
+import { partsOfKind } from './parts';
 import type { Runtime } from './runtime';
 import { shelves } from './shelves';
 import { allTechnicians, readSettings } from './workshop';
@@ -50,6 +52,9 @@ export async function benchView(runtime: Runtime): Promise<BenchView> {
   const handedOver = frame.jobs.filter((job) => job.handedOverAt !== null).slice(0, 8);
   return { frame, cards, handedOver };
 }
+
+/** The cases of the bench that can take a drive. */
+export const dockCases = (runtime: Runtime): Promise<DockCase[]> => partsOfKind(runtime.database, 'case');
 
 export const partsView = async (runtime: Runtime): Promise<PartsView> => {
   const { pads, sinks } = await shelves(runtime);

@@ -1,0 +1,59 @@
+import { copyCommand } from './copy';
+import { CommandError, exitCode } from './exit';
+import { inspectCommand } from './inspect';
+import { Output, type Streams } from './output';
+import { planCommand } from './plan';
+import { verifyCommand } from './verify';
+
+const help = `jicara: reads, plans, copies and verifies images of drives. It never writes to a device.
+
+  jicara inspect IMAGE                what is on it
+  jicara plan IMAGE [LAYOUT] [--out FOLDER]
+                                      where everything would go on another drive
+  jicara copy SOURCE TARGET [LAYOUT] [--read-back each|last|skipped --reason TEXT]
+                            [--overwrite NAME] [--full-size] [--limit-rate MB/S]
+                                      a verified copy; the same command goes on after a stop or a kill
+  jicara verify TARGET [--source IMAGE]
+                                      reads a finished copy again
+
+  LAYOUT: --target-label GB | --target-bytes N   size of the new drive (else that of the target or the source)
+          --target-sector 512|4096   --hold-back PERCENT   --drop PART …
+          --size PART=MIB …          --second MIB (room for a second system)
+  --json  the answer for programs
+
+Exit: 0 fine · 1 something is wrong with what was looked at · 2 usage · 3 cannot be read · 4 target refused · 130 stopped
+`;
+
+export type Process = Streams & { on: (signal: 'SIGINT' | 'SIGTERM', handler: () => void) => unknown };
+
+/** A copy ends behind its batch when it is asked to; every other command may be ended at once. */
+function interruptsOf(process: Process): { stopped: () => boolean } {
+  let stopped = false;
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => (stopped = true));
+  return { stopped: () => stopped };
+}
+
+/** Runs one command line; resolves to the exit code. */
+export async function main(args: string[], process: Process): Promise<number> {
+  const output = new Output(process);
+  const [command, ...rest] = args;
+  try {
+    switch (command) {
+      case 'inspect':
+        return await inspectCommand(rest, output);
+      case 'plan':
+        return await planCommand(rest, output);
+      case 'copy':
+        return await copyCommand(rest, output, interruptsOf(process));
+      case 'verify':
+        return await verifyCommand(rest, output);
+      default:
+        process.stdout.write(help);
+        return command === '--help' || command === 'help' ? exitCode.fine : exitCode.usage;
+    }
+  } catch (error) {
+    if (!(error instanceof CommandError)) throw error;
+    output.say(`jicara: ${error.fault.sentence} ${error.fault.remedy}`);
+    return error.code;
+  }
+}

@@ -1,0 +1,14 @@
+import { z } from 'zod';
+
+/** Identity of a drive as its sidecar says; checked again at the first write. */
+export const DriveIdentity = z.object({
+  schema: z.literal('jicara.dock-drive/1'),
+  benchLabel: z.string().regex(/^[A-Z]{2}-\d{4,6}$/u),
+  serial: z.string(),
+  model: z.string(),
+  bytes: z.int().positive(),
+  sectorBytes: z.int().positive(),
+  jobId: z.string(),
+  role: z.enum(['old', 'new']),
+});
+export type DriveIdentity = z.infer<typeof DriveIdentity>;

@@ -1,0 +1,78 @@
+import { z } from 'zod';
+import { DriveError, type RateStep, type SourceDrive, type TargetDrive } from '@/copier';
+
+/** Faults to practise with. Each is something that a copy must notice by itself. */
+export const PracticeFault = z.enum([
+  'slow-cable',
+  'unplugged',
+  'bad-sectors',
+  'flipped-bits',
+  'full-cache',
+  'wrong-drive',
+]);
+export type PracticeFault = z.infer<typeof PracticeFault>;
+
+/** Writes into a run after which a plug comes loose, and after which a bit turns over. */
+const writesUntil = { unplugged: 40, flippedBits: 24 } as const;
+/** A cable of USB 2.0 in practice (handbook, link speed), and what a full cache leaves of a drive's rate. */
+const slowCableBytesPerS = 38e6;
+const fullCacheShare = 0.2;
+
+/** The rates that a case and a drive allow while these faults are on. */
+export function rateSteps(caseBytesPerS: number, faults: PracticeFault[], totalBytes: number): RateStep[] {
+  const rate = faults.includes('slow-cable') ? Math.min(caseBytesPerS, slowCableBytesPerS) : caseBytesPerS;
+  const steps = [{ fromBytes: 0, bytesPerS: rate }];
+  // Written and read back count both: a quarter of the copy is half of its bytes.
+  if (faults.includes('full-cache'))
+    steps.push({ fromBytes: totalBytes / 2, bytesPerS: rate * fullCacheShare });
+  return steps;
+}
+
+/** The source as a failing drive: two stretches of a few sectors in its largest area cannot be read. */
+export function failingSource<T extends SourceDrive>(
+  drive: T,
+  faults: PracticeFault[],
+  spans: { source: number; bytes: number }[],
+): T {
+  if (!faults.includes('bad-sectors') || spans.length === 0) return drive;
+  const largest = spans.reduce((most, span) => (span.bytes > most.bytes ? span : most));
+  const bad = [0.3, 0.7].map((share) => {
+    const start = Math.floor((largest.source + largest.bytes * share) / 4096) * 4096;
+    return { start, end: start + 4096 };
+  });
+  return overlaid<T>(drive, {
+    async readInto(offset: number, into: Uint8Array) {
+      if (bad.some(({ start, end }) => offset < end && start < offset + into.length))
+        throw new DriveError('bad-sector', offset);
+      await drive.readInto(offset, into);
+    },
+  } as Partial<T>);
+}
+
+/** The target behind a bad plug or a bad link: it goes away in the middle, or writes one bit wrongly. */
+export function failingTarget<T extends TargetDrive>(drive: T, faults: PracticeFault[]): T {
+  let writes = 0;
+  return overlaid<T>(drive, {
+    async write(offset: number, bytes: Uint8Array) {
+      writes += 1;
+      if (faults.includes('unplugged') && writes > writesUntil.unplugged)
+        throw new DriveError('unplugged', offset);
+      if (faults.includes('flipped-bits') && writes === writesUntil.flippedBits) {
+        const flipped = bytes.slice();
+        flipped[flipped.length >> 1]! ^= 0x10;
+        return drive.write(offset, flipped);
+      }
+      return drive.write(offset, bytes);
+    },
+  } as Partial<T>);
+}
+
+/** A drive with some of what it does replaced; everything else goes to the drive itself. */
+function overlaid<T extends object>(drive: T, replaced: Partial<T>): T {
+  return new Proxy(drive, {
+    get(target, key) {
+      const own = replaced[key as keyof T] ?? Reflect.get(target, key);
+      return typeof own === 'function' ? (own as (...args: unknown[]) => unknown).bind(target) : own;
+    },
+  });
+}

@@ -1,0 +1,56 @@
+import { z } from 'zod';
+import { supportsHoles } from '@/copier';
+import type { DockPair, DockView } from '@/core/job';
+import { type Result, ok, refuse } from '@/core/result';
+import { isTrue } from '@/core/work';
+import { PracticeFault } from '@/dock';
+import { loadContext } from './job-context';
+import { findJob, openJobIds } from './jobs';
+import type { Runtime } from './runtime';
+import { frameView } from './views';
+
+async function pairOf(runtime: Runtime, jobId: string): Promise<DockPair | null> {
+  const stored = await findJob(runtime.database, jobId);
+  if (!stored?.state.job.dock) return null;
+  const { job, facts } = stored.state;
+  const { profile, cases } = await loadContext(runtime, runtime.database, stored);
+  const { dock } = stored.state.job;
+  const dockCase = cases.find(({ id }) => id === dock.caseId);
+  return {
+    jobId,
+    version: stored.version,
+    device: `${profile.maker} ${profile.name}`,
+    who: [job.takeIn.place, job.takeIn.owner].filter(Boolean).join(', '),
+    caseModel: dockCase?.model ?? 'a case that is gone',
+    caseLink: dockCase?.link ?? '',
+    old: dock.old,
+    new: dock.new,
+    isNewInside: isTrue(facts, 'drive.new-inside'),
+    isCompared: job.copy?.readBack.mode !== 'skipped',
+    copy: await runtime.copies.state(jobId, isTrue(facts, 'copy.verified')),
+  };
+}
+
+/** What stands in the ports, what runs, and what is switched on to practise with; running copies first. */
+export async function dockView(runtime: Runtime): Promise<DockView> {
+  const order = { running: 0, interrupted: 1, none: 2, verified: 3 } as const;
+  const found = await Promise.all((await openJobIds(runtime.database)).map((id) => pairOf(runtime, id)));
+  const pairs = found.filter((pair) => pair !== null).sort((a, b) => order[a.copy.kind] - order[b.copy.kind]);
+  return {
+    frame: await frameView(runtime),
+    pairs,
+    faults: await runtime.dock.faults(),
+    knowsHoles: (runtime.knowsHoles ??= await supportsHoles(runtime.dock.folder)),
+  };
+}
+
+const FaultsForm = z.object({ faults: z.array(PracticeFault).max(6) });
+
+/** Switches faults on or off. They take effect with the next start of a copy. Fault: `form`. */
+export async function setPracticeFaults(runtime: Runtime, form: unknown): Promise<Result<null>> {
+  const parsed = FaultsForm.safeParse(form);
+  if (!parsed.success)
+    return refuse('form', 'These are no faults to practise with.', 'Choose from the list.');
+  await runtime.dock.setFaults([...new Set(parsed.data.faults)]);
+  return ok(null);
+}
