@@ -14,6 +14,8 @@ const screens: Findable[] = [
   { href: '/ask', label: 'Ask', hint: 'will this drive do?' },
   { href: '/parts', label: 'Parts', hint: 'drives, heatsinks, pads, adapters, cases' },
   { href: '/devices', label: 'Devices', hint: 'what is known of each kind' },
+  { href: '/dock', label: 'Dock', hint: 'what runs, what may be unplugged' },
+  { href: '/look-inside', label: 'Look inside', hint: 'what is on a drive, from its image' },
   { href: '/workshop', label: 'Workshop', hint: 'technicians and settings' },
 ];
 

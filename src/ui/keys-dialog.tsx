@@ -34,6 +34,14 @@ const groups: [string, [string, string][]][] = [
     ],
   ],
   [
+    'Data, Look inside',
+    [
+      ['← →', 'move the border that has the focus by 1 GiB'],
+      ['Shift ← →', 'by 1 MiB'],
+      ['Home End', 'as far as it goes'],
+    ],
+  ],
+  [
     'In a job',
     [
       ['Space', 'step done (a held pedal repeats nothing)'],

@@ -1,4 +1,4 @@
-import { type Sheet, habitNote, marginOptions } from '@/core/job';
+import { type Sheet, habitNote, marginOptions, proofSentences } from '@/core/job';
 import {
   type ShowOptions,
   showBytes,
@@ -126,9 +126,8 @@ export function SheetPaper({ sheet, options, workshop, draft }: Props) {
       )}
       {sheet.copy && (
         <p className="mt-4">
-          <b>Copy:</b> {size(sheet.copy.bytes)} in {sheet.copy.blocks} blocks, all read back and compared,{' '}
-          {sheet.copy.mismatches} mismatches, {sheet.copy.rewrites} intended rewrites,{' '}
-          {showDuration(sheet.copy.seconds)}. SHA-256 over all block digests:{' '}
+          <b>Copy:</b> {proofSentences(sheet.copy, size).join(' ')} It took {showDuration(sheet.copy.seconds)}
+          . SHA-256 over all block digests:{' '}
           <span className="figures break-all text-[12px]">{sheet.copy.sha256}</span>
         </p>
       )}

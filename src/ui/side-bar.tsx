@@ -2,17 +2,20 @@ import {
   CircleHelp,
   ClipboardPlus,
   Gamepad2,
+  HardDriveUpload,
   Keyboard,
   LampDesk,
   MemoryStick,
   MoonStar,
+  ScanSearch,
   Search,
   Settings2,
 } from 'lucide-react';
 import Link from 'next/link';
 import type { FrameView } from '@/core/job';
 
-export type SideBarPlace = 'bench' | 'job' | 'take-in' | 'ask' | 'parts' | 'devices' | 'workshop';
+export type SideBarPlace =
+  'bench' | 'job' | 'take-in' | 'ask' | 'parts' | 'devices' | 'dock' | 'look-inside' | 'workshop';
 
 type Props = {
   frame: FrameView;
@@ -29,11 +32,13 @@ const screens: { at: SideBarPlace; href: string; words: string; Icon: typeof Lam
   { at: 'ask', href: '/ask', words: 'Ask', Icon: CircleHelp },
   { at: 'parts', href: '/parts', words: 'Parts', Icon: MemoryStick },
   { at: 'devices', href: '/devices', words: 'Devices', Icon: Gamepad2 },
+  { at: 'dock', href: '/dock', words: 'Dock', Icon: HardDriveUpload },
+  { at: 'look-inside', href: '/look-inside', words: 'Look inside', Icon: ScanSearch },
   { at: 'workshop', href: '/workshop', words: 'Workshop', Icon: Settings2 },
 ];
 
 const item =
-  'flex min-h-12 w-full flex-col items-center justify-center gap-1 rounded-lg px-1 py-1.5 text-[11.5px] hover:bg-lacquer-raised';
+  'flex min-h-12 w-full flex-col items-center justify-center gap-1 rounded-lg px-1 py-1.5 text-center text-[11.5px] leading-tight hover:bg-lacquer-raised';
 
 function Sign() {
   return (

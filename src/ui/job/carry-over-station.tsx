@@ -9,10 +9,11 @@ import { DialogFrame } from '../dialog-frame';
 import { Field } from '../field';
 import { MainAction } from '../main-action';
 import { FaultNotice, HoldNotice } from '../notice';
-import { Ribbons } from '../ribbons';
+import { Ribbons } from '../layout/ribbons';
 import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
 import { CopyAside } from './copy-aside';
+import { EvidenceCard } from './evidence-card';
 import { HoldRemedy } from './hold-remedy';
 import { type StationProps, showOptions } from './station-props';
 
@@ -31,6 +32,9 @@ export function CarryOverStation({
   const [label, setLabel] = useState('');
   const inside = factValue(facts, 'drive.inserted') !== false && !job.dock;
   const armed = isTrue(facts, 'target.armed');
+  const [mode, setMode] = useState<'each' | 'last' | 'skipped'>('each');
+  const [reason, setReason] = useState('');
+  const readBack = mode !== 'each' && reason.trim().length >= 3 ? { mode, reason: reason.trim() } : null;
   const sealed = view.holds.find(({ code }) => code === 'encryption') ?? null;
   const arm = () => void act({ kind: 'arm', label });
   const main =
@@ -46,8 +50,8 @@ export function CarryOverStation({
           ? { words: 'Arm the new drive', can: label !== '', go: arm }
           : {
               words: copy.kind === 'interrupted' ? 'Go on with the copy' : 'Start the copy',
-              can: !sealed,
-              go: () => void act({ kind: 'copy' }),
+              can: !sealed && (mode === 'each' || readBack !== null),
+              go: () => void act(readBack ? { kind: 'copy', readBack } : { kind: 'copy' }),
             };
   const running = copy.kind === 'running';
   const begun = isTrue(facts, 'copy.begun');
@@ -187,6 +191,32 @@ export function CarryOverStation({
               hint="It stands on the drive, such as KV-0000."
             />
           </form>
+        </Card>
+      )}
+      {view.evidence && <EvidenceCard evidence={view.evidence} />}
+      {job.dock && armed && copy.kind === 'none' && (
+        <Card title="When it is read back" hint="what was not read back proves nothing">
+          <div className="flex flex-wrap items-end gap-3">
+            <Choice
+              legend="When it is read back"
+              hideLegend
+              value={mode}
+              onChange={setMode}
+              options={[
+                { value: 'each', label: 'While it is written' },
+                { value: 'last', label: 'After all is written' },
+                { value: 'skipped', label: 'Not at all' },
+              ]}
+            />
+            {mode !== 'each' && (
+              <Field
+                label="Reason, for the sheet"
+                className="min-w-64 flex-1"
+                value={reason}
+                onChange={(event) => setReason(event.target.value)}
+              />
+            )}
+          </div>
         </Card>
       )}
       {view.layout && (job.dock || copy.kind !== 'none') && (

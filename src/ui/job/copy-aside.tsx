@@ -1,5 +1,7 @@
 import type { CopyState, JobView } from '@/core/job';
-import { showBytes, showDuration, showRate } from '@/core/units';
+import { showBytes, showDuration, showDurationRange, showRate } from '@/core/units';
+import { CopyBar, copyShares } from '../copy-bar';
+import { RateCurve } from './rate-curve';
 import { showOptions } from './station-props';
 
 /** Beside the copy: how far it is, what it proved, or what it will do. */
@@ -8,11 +10,10 @@ export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
   const proof = view.job.copy;
   if (copy.kind === 'running') {
     const p = copy.progress;
-    const share = p && p.totalBytes > 0 ? p.verifiedBytes / p.totalBytes : 0;
-    const written = p && p.totalBytes > 0 ? p.writtenBytes / p.totalBytes : 0;
+    const share = copyShares(p).matched;
     return (
       <>
-        <h2 className="text-[17px]">Copying now</h2>
+        <h2 className="text-[17px]">{p?.phase === 'reading back' ? 'Reading back now' : 'Copying now'}</h2>
         <p className="mt-1 flex items-baseline gap-2">
           <span className="font-display text-[44px] font-bold leading-none">{Math.floor(share * 100)} %</span>
           <span className="figures">
@@ -21,37 +22,50 @@ export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
               : ''}
           </span>
         </p>
-        <div
-          role="progressbar"
-          aria-label="Read back and matched"
-          aria-valuenow={Math.floor(share * 100)}
-          aria-valuemin={0}
-          aria-valuemax={100}
-          className="relative my-2 h-3 overflow-hidden rounded-full bg-sunken"
-        >
-          <div className="absolute inset-y-0 left-0 bg-info-fill" style={{ width: `${written * 100}%` }} />
-          <div className="absolute inset-y-0 left-0 bg-clear-fill" style={{ width: `${share * 100}%` }} />
-        </div>
+        <CopyBar progress={p} label="Read back and matched" />
         <p className="text-[14px] text-soft">green: read back and matched · blue: written</p>
         <dl className="mt-3 grid grid-cols-2 gap-y-2">
           <dt className="text-soft">Left</dt>
           <dd className="figures text-right font-bold">
-            {p?.secondsLeft == null ? 'not known yet' : `about ${showDuration(p.secondsLeft)}`}
+            {p?.rate.secondsLeft ? `about ${showDuration(p.rate.secondsLeft.middle)}` : 'not known yet'}
+            {p?.rate.secondsLeft && p.rate.secondsLeft.most - p.rate.secondsLeft.least > 2 && (
+              <span className="block text-[13px] font-normal text-soft">
+                {showDurationRange(p.rate.secondsLeft.least, p.rate.secondsLeft.most)}
+              </span>
+            )}
           </dd>
           <dt className="text-soft">Rate, there and back</dt>
           <dd className="figures text-right">
-            {p && p.rateBytesPerS > 0 ? showRate(p.rateBytesPerS, locale) : '…'}
+            {p && p.rate.nowBytesPerS > 0 ? showRate(p.rate.nowBytesPerS, locale) : '…'}
           </dd>
           <dt className="text-soft">Blocks matched</dt>
           <dd className="figures text-right">{p ? `${p.verifiedBlocks} of ${p.blocks}` : '…'}</dd>
         </dl>
+        {p && p.unreadableBytes > 0 && (
+          <p role="status" className="mt-2 font-semibold text-over">
+            {showBytes(p.unreadableBytes, { locale })} of the old drive could not be read so far; they are
+            filled with zeros and listed.
+          </p>
+        )}
+        {p && (
+          <RateCurve rate={p.rate} expected={p.expectedBytesPerS} link={p.linkBytesPerS} locale={locale} />
+        )}
       </>
     );
   }
   if (copy.kind === 'verified' && proof) {
     return (
       <>
-        <h2 className="text-[17px] text-clear">Read back and matched</h2>
+        <h2 className={`text-[17px] ${proof.readBack.mode === 'skipped' ? 'text-tight' : 'text-clear'}`}>
+          {proof.readBack.mode === 'skipped' ? 'Written, not read back' : 'Read back and matched'}
+        </h2>
+        {proof.readBack.reason && <p className="text-[14px] text-soft">Reason: {proof.readBack.reason}</p>}
+        {proof.unreadable.map(({ offset, bytes, part, area }) => (
+          <p key={offset} className="font-semibold text-over">
+            {showBytes(bytes, { locale })} could not be read, in {part}
+            {area ? `: ${area}` : ''}
+          </p>
+        ))}
         <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-2">
           <dt className="text-soft">Moved</dt>
           <dd className="figures text-right">{showBytes(proof.bytes, { locale })}</dd>

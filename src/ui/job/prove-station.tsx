@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
-import { type ReadingName, mainPart, readingsAsked } from '@/core/job';
-import { placedBytes } from '@/core/disk';
+import { type ReadingName, mainPart, readingsAsked, standsAgainst } from '@/core/job';
+import { oldBytes, placedBytes } from '@/core/disk';
 import { placeOf } from '@/core/device';
 import { driveBytes } from '@/core/fit';
 import type { Known } from '@/core/margin';
@@ -91,8 +91,12 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
       if (!(await enterOne(name, value))) return;
     }
   };
-  const missingReading = view.prove.some(({ verdict }) => verdict === 'unknown');
-  const prove = started && !missingReading && !proved ? () => void act({ kind: 'prove' }) : undefined;
+  const { blocking, acceptable } = standsAgainst(view.prove, job);
+  const missingReading = blocking.some(({ verdict }) => verdict === 'unknown');
+  const [reason, setReason] = useState('');
+  const accepted = reason.trim().length >= 3 ? { reason: reason.trim() } : {};
+  const canProve = started && blocking.length === 0 && (acceptable.length === 0 || 'reason' in accepted);
+  const prove = canProve && !proved ? () => void act({ kind: 'prove', ...accepted }) : undefined;
   const take = simulated && missingReading && started ? () => void takeOver() : null;
   return (
     <StationFrame
@@ -123,10 +127,7 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
           : proved
             ? 'Go on to Hand over.'
             : `Still open: ${
-                view.prove
-                  .filter(({ verdict }) => verdict === 'unknown')
-                  .map(({ what }) => what.toLowerCase())
-                  .join(', ') || 'nothing'
+                [...blocking, ...acceptable].map(({ what }) => what.toLowerCase()).join(', ') || 'nothing'
               }.`
       }
     >
@@ -147,6 +148,24 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
           </span>
         </p>
       </section>
+      {!proved && acceptable.length > 0 && (
+        <Card
+          title="Lost on the old drive"
+          hint="what could not be read cannot be proved; only the owner can accept it"
+        >
+          {acceptable.map((margin) => (
+            <p key={margin.id} className="font-semibold text-over">
+              {margin.remedy}
+            </p>
+          ))}
+          <Field
+            label="What the owner decided, for the sheet"
+            className="mt-2"
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+          />
+        </Card>
+      )}
       {layout && <BeforeAfter view={view} />}
       <Card title="Readings" hint="typed from the device’s own screens">
         <div className="grid gap-3 md:grid-cols-3">
@@ -216,7 +235,7 @@ function BeforeAfter({ view }: { view: StationProps['view'] }) {
   const { layout, job, profile } = view;
   if (!layout) return null;
   const main = mainPart(layout);
-  const before = (main.from.lastSector - main.from.firstSector + 1) * layout.sectorBytes;
+  const before = oldBytes(layout, main);
   const after = placedBytes(layout, main);
   const reading = job.readings['size-shown'];
   const whole = Math.max(

@@ -1,3 +1,4 @@
+import { fillWish } from '@/core/disk';
 import { act as flush, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import type { JobAct, JobView } from '@/core/job';
 import { nextAct } from '@/core/job';
@@ -48,7 +49,7 @@ afterEach(cleanup);
 function chosen(given = takeIn) {
   const bench = new Bench(given);
   bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
-  bench.do({ kind: 'lay-out', holdBackPercent: 0 });
+  bench.do({ kind: 'lay-out', wish: fillWish });
   return bench;
 }
 
@@ -141,21 +142,73 @@ describe('data', () => {
     bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
     render(<DataStation {...props(viewOf(bench))} />);
     expect(screen.getByRole('img', { name: /system and games: 511 GB to 2 TB, grows/u })).toBeTruthy();
-    fireEvent.click(screen.getByRole('radio', { name: 'Hold 10 % back' }));
+    fireEvent.click(screen.getByRole('radio', { name: 'Hold a share back' }));
     expect(screen.getByRole('img', { name: /to 1\.8 TB, grows/u })).toBeTruthy();
     press('Enter');
-    expect(acts).toEqual([{ kind: 'lay-out', holdBackPercent: 10 }]);
+    expect(acts).toEqual([{ kind: 'lay-out', wish: { ...fillWish, holdBackPercent: 10 } }]);
   });
 
   it('refuses a share that is no number, and holds while encryption is on', () => {
     render(<DataStation {...props(viewOf(chosen({ ...takeIn, encryption: 'yes' })))} />);
     expect(screen.getByText(/Held: encryption is on/u)).toBeTruthy();
-    fireEvent.click(screen.getByRole('radio', { name: 'Own share' }));
+    fireEvent.click(screen.getByRole('radio', { name: 'Hold a share back' }));
     fireEvent.change(screen.getByLabelText('Held back, %'), { target: { value: 'half' } });
     expect(screen.getByText(/is not a number/u)).toBeTruthy();
     expect(button('Accept this layout').disabled).toBe(true);
     fireEvent.click(button('Encryption is off now'));
     expect(acts).toEqual([{ kind: 'observe', fact: 'encryption.on', value: false }]);
+  });
+
+  it('moves a border by its keys, snapping to 1 MiB inside its limits, and gives the rest back', () => {
+    const bench = new Bench();
+    bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
+    render(<DataStation {...props(viewOf(bench))} />);
+    const border = () => screen.getByRole('slider', { name: 'End of system and games' });
+    const at = () => Number(border().getAttribute('aria-valuenow'));
+    const most = Number(border().getAttribute('aria-valuemax'));
+    expect(at()).toBe(most);
+    fireEvent.keyDown(border(), { key: 'ArrowRight' });
+    expect(at()).toBe(most);
+    fireEvent.keyDown(border(), { key: 'ArrowLeft' });
+    fireEvent.keyDown(border(), { key: 'ArrowLeft', shiftKey: true });
+    expect(at()).toBe(most - 1025);
+    fireEvent.keyDown(border(), { key: 'Home' });
+    expect(at()).toBe(Number(border().getAttribute('aria-valuemin')));
+    fireEvent.click(button('Undo size'));
+    expect(at()).toBe(most);
+  });
+
+  it('takes a typed size, refuses one outside, leaves the recovery behind and makes room for a second system', () => {
+    const bench = new Bench();
+    bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
+    render(<DataStation {...props(viewOf(bench))} />);
+    const field = () => screen.getByLabelText('Size of system and games');
+    fireEvent.change(field(), { target: { value: '9 TB' } });
+    fireEvent.keyDown(field(), { key: 'Enter' });
+    expect(screen.getByRole('alert').textContent).toMatch(/^Between/u);
+    fireEvent.change(field(), { target: { value: '1 TB' } });
+    fireEvent.keyDown(field(), { key: 'Enter' });
+    fireEvent.click(button('Leave behind'));
+    fireEvent.click(screen.getByRole('radio', { name: 'Two systems' }));
+    press('Enter');
+    expect(acts).toEqual([
+      {
+        kind: 'lay-out',
+        wish: {
+          holdBackPercent: 0,
+          dropped: [3],
+          sizesMiB: { 2: 953_674 },
+          secondSystemMiB: expect.any(Number),
+        },
+      },
+    ]);
+  });
+
+  it('ranks the ways, and tells of one what it needs', () => {
+    render(<DataStation {...props(viewOf(chosen()))} />);
+    fireEvent.click(screen.getByRole('button', { name: /Fresh, from a stick/u }));
+    expect(screen.getByText(/a stick of 16 GB or more/u)).toBeTruthy();
+    expect(screen.getByText('there is nothing to start from', { exact: false })).toBeTruthy();
   });
 });
 
@@ -281,13 +334,21 @@ describe('carry over', () => {
 
   it('shows progress with what is matched and the time left, and stops safely', () => {
     const progress = {
+      phase: 'copying' as const,
       totalBytes: 400e6,
       writtenBytes: 220e6,
       verifiedBytes: 200e6,
       blocks: 400,
       verifiedBlocks: 200,
-      rateBytesPerS: 19e6,
-      secondsLeft: 10,
+      unreadableBytes: 0,
+      expectedBytesPerS: null,
+      linkBytesPerS: null,
+      rate: {
+        nowBytesPerS: 19e6,
+        secondsLeft: { least: 8, middle: 10, most: 14 },
+        drop: null,
+        curve: [],
+      },
     };
     const bench = docked();
     render(<CarryOverStation copy={{ kind: 'running', progress }} {...props(viewOf(bench))} />);
@@ -383,6 +444,35 @@ describe('first power, prove, hand over', () => {
       ['read-test', readings.readTestBytesPerS],
       ['parts-shown', 3],
     ]);
+  });
+
+  it('asks what the owner decided about what was lost on the old drive, before anything is called proved', () => {
+    const bench = running();
+    const lost = { offset: 0, bytes: 4096, part: 'system and games', area: 'GAMES/G002.DAT' };
+    bench.report({ kind: 'copied', proof: { ...proof, unreadable: [lost] } });
+    const main = bench.context.layout!.parts[1]!;
+    const value = (figure: number) => ({
+      known: true as const,
+      value: figure,
+      minus: 0,
+      plus: 0,
+      origin: { kind: 'reading' as const, note: 'test' },
+    });
+    bench.do({
+      kind: 'read',
+      name: 'size-shown',
+      value: value((main.to.lastSector - main.to.firstSector) * 512),
+    });
+    bench.do({ kind: 'read', name: 'read-test', value: value(6.9e9) });
+    bench.do({ kind: 'read', name: 'parts-shown', value: value(3) });
+    render(<ProveStation {...props(viewOf(bench))} />);
+    expect(screen.getAllByText(/GAMES\/G002\.DAT/u).length).toBeGreaterThan(0);
+    expect(button(/Proved: close/u).disabled).toBe(true);
+    fireEvent.change(screen.getByLabelText(/What the owner decided/u), {
+      target: { value: 'fetched again' },
+    });
+    press('Enter');
+    expect(acts).toEqual([{ kind: 'prove', reason: 'fetched again' }]);
   });
 
   it('prints a draft and hands nothing over before the proof', () => {

@@ -42,6 +42,7 @@ export function viewOf(bench: Bench, more: Partial<JobView> = {}): JobView {
     source: null,
     layoutOrigin: context.layout ? ('expected' as const) : null,
     layoutFault: null,
+    evidence: null,
   };
   const frame: JobView['frame'] = {
     settings: { ...defaultSettings, working: 'IM' },

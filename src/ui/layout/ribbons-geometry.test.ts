@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { type DeliveredPart, deliveredGrowth, deliveredTable, planLayout } from '@/core/disk';
+import { type DeliveredPart, deliveredRules, deliveredTable, fillWish, planLayout } from '@/core/disk';
 import { sectorsFromLabel } from '@/core/part';
 import { unsafeValue } from '@/core/result';
 import { ribbonGeometry } from './ribbons-geometry';
@@ -18,8 +18,8 @@ function layout(fromGB: number, toGB: number, holdBackPercent: number) {
   return planLayout(
     table,
     { sectors: sectors(toGB), sectorBytes: 512 },
-    { holdBackPercent },
-    deliveredGrowth(parts, table),
+    { ...fillWish, holdBackPercent },
+    deliveredRules(parts, table),
   );
 }
 

@@ -1,0 +1,83 @@
+import { useState } from 'react';
+import type { RankedWay } from '@/core/route';
+import { showDuration, showDurationRange } from '@/core/units';
+import { BowlSign } from '../bowl-sign';
+import { Card } from '../station-frame';
+
+const verdictOf = (way: RankedWay) =>
+  way.state === 'impossible'
+    ? 'over'
+    : way.state === 'unknown' || !way.whole
+      ? 'unknown'
+      : way.before.length > 0
+        ? 'tight'
+        : 'clear';
+
+/** The ways for the system to come across, the best first: whole time, hands, what the owner loses, and why. */
+export function WaysCard({ ways }: { ways: RankedWay[] }) {
+  const [open, setOpen] = useState<string | null>(null);
+  return (
+    <Card title="Ways to bring the system across" hint="times are the middle of nine jobs in ten">
+      <ul>
+        {ways.map((way) => (
+          <li key={way.id} className="border-t border-dashed border-line py-1.5 first:border-0">
+            <button
+              type="button"
+              aria-expanded={open === way.id}
+              className="grid min-h-11 w-full grid-cols-[34px_minmax(0,1fr)_auto] items-center gap-x-2 rounded-lg px-1 text-left hover:bg-sunken md:grid-cols-[34px_190px_minmax(0,1fr)_auto]"
+              onClick={() => setOpen(open === way.id ? null : way.id)}
+            >
+              <BowlSign verdict={verdictOf(way)} use={way.state === 'possible' ? 0.4 : null} size={28} />
+              <b>{way.name}</b>
+              <span className="order-last col-span-2 col-start-2 text-[14px] text-soft md:order-none md:col-span-1 md:col-start-auto">
+                {way.state === 'possible'
+                  ? way.loses.length > 0
+                    ? `loses ${way.loses[0]}`
+                    : 'keeps all'
+                  : way.why}
+              </span>
+              <WayTime way={way} />
+            </button>
+            {open === way.id && <WayDetail way={way} />}
+          </li>
+        ))}
+      </ul>
+    </Card>
+  );
+}
+
+function WayTime({ way }: { way: RankedWay }) {
+  if (way.state !== 'possible')
+    return <span className="text-soft">{way.state === 'unknown' ? 'not known' : 'not possible'}</span>;
+  if (!way.whole) return <span className="text-soft">time not known</span>;
+  return (
+    <span className="text-right">
+      <b className="figures">{showDuration(way.whole.middle)}</b>
+      <span className="figures block text-[13px] text-soft">
+        {showDurationRange(way.whole.least, way.whole.most)}
+      </span>
+    </span>
+  );
+}
+
+function WayDetail({ way }: { way: RankedWay }) {
+  const rows: [string, string[]][] = [
+    ['Why', [way.why]],
+    ['Your hands', way.hands ? [showDurationRange(way.hands.least, way.hands.most)] : []],
+    ['First', way.before],
+    ['The owner loses', way.loses],
+    ['At hand', way.needs],
+  ];
+  return (
+    <dl className="ml-11 grid grid-cols-[110px_minmax(0,1fr)] gap-x-3 gap-y-0.5 pb-1 text-[14px]">
+      {rows
+        .filter(([, lines]) => lines.length > 0)
+        .map(([name, lines]) => (
+          <div key={name} className="contents">
+            <dt className="text-soft">{name}</dt>
+            <dd>{lines.join('; ')}</dd>
+          </div>
+        ))}
+    </dl>
+  );
+}
