@@ -3,14 +3,15 @@ import boundaries from 'eslint-plugin-boundaries';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
-const layers = ['core', 'dock', 'server', 'workers', 'cli', 'ui', 'app'];
+const layers = ['core', 'copier', 'dock', 'server', 'workers', 'cli', 'ui', 'app'];
 /** Who may import whom (docs/ARCHITECTURE.md). Nothing imports upwards. */
 const mayImport = {
   core: ['core'],
-  dock: ['dock', 'core'],
+  copier: ['copier', 'core'],
+  dock: ['dock', 'copier', 'core'],
   workers: ['workers', 'core'],
-  server: ['server', 'dock', 'core'],
-  cli: ['cli', 'dock', 'core'],
+  server: ['server', 'dock', 'copier', 'core'],
+  cli: ['cli', 'copier', 'core'],
   ui: ['ui', 'workers', 'core'],
   app: ['app', 'ui', 'server', 'workers', 'core'],
 };
@@ -22,6 +23,14 @@ export default tseslint.config(
   { ignores: ['.next/**', 'node_modules/**', 'data/**', 'coverage/**', 'next-env.d.ts'] },
   js.configs.recommended,
   tseslint.configs.recommended,
+  {
+    files: ['bin/*.cjs'],
+    languageOptions: {
+      sourceType: 'commonjs',
+      globals: { process: 'readonly', require: 'readonly', __dirname: 'readonly' },
+    },
+    rules: { '@typescript-eslint/no-require-imports': 'off' },
+  },
   {
     files: ['**/*.mjs'],
     languageOptions: {
@@ -67,7 +76,7 @@ export default tseslint.config(
     rules: {
       'no-restricted-imports': [
         'error',
-        { patterns: [{ regex: '^(?!zod$|\\.|@/core)', message: notInCore }] },
+        { patterns: [{ regex: '^(?!zod$|hash-wasm$|\\.|@/core)', message: notInCore }] },
       ],
       'no-restricted-globals': [
         'error',

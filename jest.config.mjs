@@ -19,13 +19,18 @@ export default async () => ({
     await project({
       displayName: 'unit',
       testEnvironment: 'node',
-      testMatch: ['<rootDir>/src/{core,dock,server,ui,app}/**/*.test.ts'],
+      testMatch: ['<rootDir>/src/{core,copier,dock,server,cli,ui,app}/**/*.test.ts'],
     }),
     await project({
       displayName: 'view',
       testEnvironment: 'jsdom',
       testMatch: ['<rootDir>/src/{ui,workers}/**/*.test.tsx'],
       setupFilesAfterEnv: ['<rootDir>/tests/view-setup.ts'],
+    }),
+    await project({
+      displayName: 'disks',
+      testEnvironment: 'node',
+      testMatch: ['<rootDir>/tests/disks/**/*.test.ts'],
     }),
     await project({
       displayName: 'server',

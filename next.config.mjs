@@ -1,7 +1,8 @@
 /** The browser too keeps every request on this machine, and no other page can draw Jicara inside its own. */
 const policy = [
   "default-src 'self'",
-  "script-src 'self' 'unsafe-inline'",
+  // WebAssembly counts checksums in a worker; it is compiled from the application's own code only.
+  "script-src 'self' 'unsafe-inline' 'wasm-unsafe-eval'",
   "style-src 'self' 'unsafe-inline'",
   "img-src 'self' data: blob:",
   "frame-ancestors 'none'",

@@ -30,10 +30,18 @@ async function steps(wanted) {
 const stationOf = (now) => now.acts.find((a) => a.id === now.nextActId).station;
 
 const browser = await openBrowser();
-async function picture(name, path, { dark = false, width = 1280, height = 800, ready, chart = false } = {}) {
+async function picture(
+  name,
+  path,
+  { dark = false, width = 1280, height = 800, ready, image, chart = false } = {},
+) {
   const page = await browser.newPage({ viewport: { width, height }, colorScheme: dark ? 'dark' : 'light' });
   await page.goto(address + path);
   await page.evaluate(() => document.fonts.ready);
+  if (image) {
+    await page.getByLabel('Image to look into').setInputFiles(image);
+    await page.getByRole('img', { name: /Map of the drive/u }).waitFor();
+  }
   if (ready) await page.getByText(ready).first().waitFor();
   if (chart) await page.getByRole('slider', { name: /Heat over 30 minutes/u }).waitFor();
   // Drawn by the browser itself once it has taken over: the stopwatch, the form's values.
@@ -52,7 +60,7 @@ try {
   await picture('devices', '/devices');
   await picture('device', '/devices/braskit-osprey');
   await act({ kind: 'choose', driveId: 'ostrel-marl-2000', padIds: ['lindrel-soft-250'] });
-  await act({ kind: 'lay-out', holdBackPercent: 10 });
+  await act({ kind: 'lay-out', wish: { holdBackPercent: 10 } });
   await picture('data', `/jobs/${job}/data`);
   await picture('held', '/jobs/Q-0414/open');
   await steps((now, done) => done < 7);
@@ -63,6 +71,7 @@ try {
   await act({ kind: 'arm', label: docked.dock.new.benchLabel });
   await act({ kind: 'copy' });
   await picture('carry-over', `/jobs/${job}/carry-over`, { ready: 'about' });
+  await picture('dock', '/dock', { ready: 'MB/s' });
   while ((await view()).copy.kind === 'running') await new Promise((resolve) => setTimeout(resolve, 300));
   await steps(() => true);
   await picture('first-power', `/jobs/${job}/first-power`);
@@ -87,6 +96,9 @@ try {
   await act({ kind: 'prove' });
   await picture('hand-over', `/jobs/${job}/hand-over`, { height: 1400 });
   await picture('workshop', '/workshop');
+  await picture('look-inside', '/look-inside', {
+    image: join(demo.folder, 'dock', 'drives', docked.dock.old.benchLabel, 'image.img'),
+  });
 } finally {
   await browser.close();
   await demo.stop();

@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt } from './lib/build.mjs';
+import { ensureChromium, ensureDiskTools } from './lib/debian.mjs';
 import { ensureInstalled } from './lib/install.mjs';
 import { projectFolder } from './lib/project.mjs';
 
@@ -23,29 +24,6 @@ function check(name, done) {
 function close() {
   console.log(`\n${passed} passed, ${failed} failed`);
   process.exit(failed === 0 ? 0 : 1);
-}
-
-/** Debian's Chromium, for the end-to-end tests; CHROMIUM names another one. */
-function ensureChromium() {
-  const path = process.env.CHROMIUM ?? '/usr/bin/chromium';
-  if (existsSync(path)) return true;
-  const asRoot = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
-  const apt = (...args) => {
-    const [command, ...rest] = [...asRoot, 'apt-get', ...args];
-    return (
-      spawnSync(command, rest, {
-        stdio: 'inherit',
-        env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
-      }).status === 0
-    );
-  };
-  console.log('Installing Debian’s Chromium …');
-  apt('update', '-qq');
-  if (apt('install', '-y', '-qq', 'chromium') && existsSync(path)) return true;
-  console.error(
-    'Chromium is missing and may not be installed here. Install Debian’s package “chromium”, or name a browser in CHROMIUM.',
-  );
-  return false;
 }
 
 /** Runs some of Jest's projects and counts their tests; a run that counts none has failed. */
@@ -78,6 +56,8 @@ check('format', run(bin('prettier'), ['--check', '--log-level', 'warn', '.']));
 check('types', run(bin('tsc'), ['--noEmit']));
 check('lint and import directions', run(bin('eslint'), ['--max-warnings', '0', '.']));
 jest('unit', 'view');
+if (ensureDiskTools()) jest('disks');
+else check('tests against Debian’s file system tools', false);
 jest('server');
 if (ensureChromium()) jest('e2e');
 else check('end-to-end tests', false);

@@ -16,6 +16,7 @@ export async function startDemo(port) {
   );
   return {
     address: `http://127.0.0.1:${port}`,
+    folder,
     stop: async () => {
       app.kill('SIGTERM');
       await new Promise((resolve) => app.on('exit', resolve));

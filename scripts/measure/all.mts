@@ -1,7 +1,8 @@
 import { measureCopy } from './copy.mjs';
 import { measureFit } from './fit.mjs';
+import { measureImages } from './images.mjs';
 import { measurePage } from './page.mjs';
 
 /** Each measurement prints what it found against what is wanted, and returns whether it holds. */
-const held = [measureFit(), await measurePage(), await measureCopy()];
+const held = [measureFit(), await measurePage(), await measureCopy(), await measureImages()];
 process.exit(held.every(Boolean) ? 0 : 1);

@@ -1,3 +1,4 @@
+import { fillWish } from '@/core/disk';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Browser } from 'playwright-core';
@@ -36,7 +37,7 @@ it('is killed in the middle of a copy, says so, goes on with one key, and ends i
   expect(
     await act(app, id, { kind: 'choose', driveId: 'ostrel-marl-2000', padIds: ['lindrel-soft-250'] }),
   ).toBe('ok');
-  expect(await act(app, id, { kind: 'lay-out', holdBackPercent: 0 })).toBe('ok');
+  expect(await act(app, id, { kind: 'lay-out', wish: fillWish })).toBe('ok');
   await hands(app, id, 'open');
   expect(await act(app, id, { kind: 'dock', caseId: 'tarn-2' })).toBe('ok');
   const dock = (await view(app, id)).job.dock!;

@@ -1,3 +1,4 @@
+import { fillWish } from '@/core/disk';
 import { readFileSync } from 'node:fs';
 import { get } from 'node:http';
 import type { Browser, Page } from 'playwright-core';
@@ -194,7 +195,7 @@ it('other origins, other hosts, other pages around it and too long bodies are re
 it('no screen has a serious fault for those who use a screen reader, light or dark', async () => {
   const { page } = seen;
   const axe = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
-  await act(app, 'Q-0412', { kind: 'lay-out', holdBackPercent: 10 });
+  await act(app, 'Q-0412', { kind: 'lay-out', wish: { ...fillWish, holdBackPercent: 10 } });
   await hands(app, 'Q-0412', 'open');
   const stations = [
     'take-in',

@@ -27,6 +27,8 @@ it('nothing runs off sideways: laptop, upright tablet, phone', async () => {
       '/parts/new',
       '/parts/import',
       '/devices',
+      '/dock',
+      '/look-inside',
       '/devices/braskit-osprey',
       '/jobs/Q-0412/fit',
       '/jobs/Q-0414/open',

@@ -1,3 +1,4 @@
+import { fillWish } from '@/core/disk';
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { CopyState } from '@/core/job';
@@ -12,7 +13,7 @@ beforeAll(async () => {
   workshop = await openWorkshop();
   const { runtime } = workshop;
   await act(runtime, id, { kind: 'choose', driveId: 'ostrel-marl-2000', padIds: ['lindrel-soft-250'] });
-  await act(runtime, id, { kind: 'lay-out', holdBackPercent: 0 });
+  await act(runtime, id, { kind: 'lay-out', wish: fillWish });
   for (let now = await view(); now.current === 'open'; now = await view()) {
     await act(runtime, id, { kind: 'step', stepId: now.nextActId });
   }
@@ -55,8 +56,8 @@ describe('a copy', () => {
     expect(await act(runtime, id, { kind: 'undock' })).toBe('ok');
     const out = await view();
     expect([out.job.dock, out.copy.kind, out.facts['copy.begun']]).toEqual([null, 'none', undefined]);
-    expect(await act(runtime, id, { kind: 'lay-out', holdBackPercent: 5 })).toBe('ok');
-    expect(await act(runtime, id, { kind: 'lay-out', holdBackPercent: 0 })).toBe('ok');
+    expect(await act(runtime, id, { kind: 'lay-out', wish: { ...fillWish, holdBackPercent: 5 } })).toBe('ok');
+    expect(await act(runtime, id, { kind: 'lay-out', wish: fillWish })).toBe('ok');
     expect(await act(runtime, id, { kind: 'dock', caseId: 'tarn-5' })).toBe('ok');
     expect(await act(runtime, id, { kind: 'copy' })).toBe('hold-label');
   });
@@ -72,7 +73,9 @@ describe('a copy', () => {
     const after = await view();
     expect(after.copy.kind).toBe('interrupted');
     expect(after.facts['copy.verified']).toBeUndefined();
-    expect(await act(runtime, id, { kind: 'lay-out', holdBackPercent: 10 })).toBe('copy-begun');
+    expect(await act(runtime, id, { kind: 'lay-out', wish: { ...fillWish, holdBackPercent: 10 } })).toBe(
+      'copy-begun',
+    );
   });
 
   it('is refused with another drive in the port, and nothing is written to it', async () => {
@@ -104,7 +107,7 @@ describe('a copy', () => {
     expect(after.current).toBe('swap');
     expect(await act(runtime, id, { kind: 'copy' })).toBe('copied');
     const manifest = JSON.parse(await readFile(join(runtime.dock.copyFolder(id), 'manifest.json'), 'utf8'));
-    expect(manifest).toMatchObject({ schema: 'jicara.manifest/1', target: { benchLabel: 'KV-2202' } });
+    expect(manifest).toMatchObject({ schema: 'jicara.manifest/2', target: { benchLabel: 'KV-2202' } });
   }, 60_000);
 
   it('leads to a device that starts from the new drive alone', async () => {

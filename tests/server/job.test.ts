@@ -1,3 +1,4 @@
+import { fillWish } from '@/core/disk';
 import { benchView, doAct, findJob, jobView, seedDemo, takeInDevice } from '@/server';
 import { type Workshop, act, openWorkshop } from './workshop';
 
@@ -87,7 +88,7 @@ describe('a job on the server', () => {
     expect(
       await act(runtime, id, { kind: 'choose', driveId: 'ostrel-marl-1000', padIds: ['lindrel-soft-250'] }),
     ).toBe('ok');
-    expect(await act(runtime, id, { kind: 'lay-out', holdBackPercent: 5 })).toBe('ok');
+    expect(await act(runtime, id, { kind: 'lay-out', wish: { ...fillWish, holdBackPercent: 5 } })).toBe('ok');
     expect((await view(id)).layoutOrigin).toBe('expected');
     expect(await act(runtime, id, { kind: 'dock', caseId: 'tarn-5' })).toBe('drive-inside');
     expect(await hands(id, 'open')).toBe('ok');

@@ -1,0 +1,57 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync } from 'node:fs';
+
+/** Installs Debian packages unless all the files they bring are there; says which ones to install by hand where it may not. */
+function ensure(what, packages, files) {
+  const isThere = () => files.every((names) => names.some((name) => existsSync(name)));
+  if (isThere()) return true;
+  const asRoot = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
+  const apt = (...args) => {
+    const [command, ...rest] = [...asRoot, 'apt-get', ...args];
+    const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+    return spawnSync(command, rest, { stdio: 'inherit', env }).status === 0;
+  };
+  console.log(`Installing ${what} …`);
+  apt('update', '-qq');
+  if (apt('install', '-y', '-qq', ...packages) && isThere()) return true;
+  console.error(`${what} may not be installed here. Install Debian’s packages: ${packages.join(' ')}.`);
+  return false;
+}
+
+/** Debian's Chromium, for the end-to-end tests; CHROMIUM names another one. */
+export const ensureChromium = () =>
+  ensure('Debian’s Chromium', ['chromium'], [[process.env.CHROMIUM ?? '/usr/bin/chromium']]);
+
+const inSbin = (name) => [`/usr/sbin/${name}`, `/sbin/${name}`, `/usr/bin/${name}`, `/bin/${name}`];
+
+/** The tools that make and check file systems, for the tests that compare with them. */
+export const ensureDiskTools = () =>
+  ensure(
+    'Debian’s file system tools',
+    [
+      'e2fsprogs',
+      'dosfstools',
+      'mtools',
+      'ntfs-3g',
+      'exfatprogs',
+      'fdisk',
+      'util-linux',
+      'btrfs-progs',
+      'f2fs-tools',
+      'xfsprogs',
+      'cryptsetup-bin',
+    ],
+    [
+      'mke2fs',
+      'mkfs.fat',
+      'mcopy',
+      'mkntfs',
+      'mkfs.exfat',
+      'sfdisk',
+      'mkswap',
+      'mkfs.btrfs',
+      'mkfs.f2fs',
+      'mkfs.xfs',
+      'cryptsetup',
+    ].map(inSbin),
+  );

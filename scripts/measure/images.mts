@@ -1,0 +1,157 @@
+import { spawnSync } from 'node:child_process';
+import { closeSync, ftruncateSync, openSync, writeSync } from 'node:fs';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { buildTable, makeFat32, partTypeCodes, readDrive, usableSectors } from '../../src/core/disk';
+import { hostileImages } from '../../src/core/disk/hostile.test.data';
+import { sectorsFromLabel } from '../../src/core/part';
+import { unsafeValue } from '../../src/core/result';
+import { median, report } from './report.mjs';
+
+const rounds = 3;
+const contentBytes = 1e9;
+
+/** A sparse image of a drive of so many label gigabytes with 1 GB of files in one FAT32; `flat` gets the same bytes in one piece. */
+function makeImage(path: string, labelGB: number, flat: string | null) {
+  const driveSectors = unsafeValue(sectorsFromLabel(labelGB, 512));
+  const file = openSync(path, 'w');
+  ftruncateSync(file, driveSectors * 512);
+  const [firstSector, lastSector] = [2048, Math.floor((driveSectors - 34) / 2048) * 2048 - 1];
+  const made = makeFat32({
+    sectorBytes: 512,
+    totalSectors: Math.min(lastSector - firstSector + 1, 0xffffffff),
+    hiddenSectors: firstSector,
+    sectorsPerCluster: 128,
+    tables: 1,
+    roomForSectors: 0,
+    volumeLabel: 'GAMES',
+    serial: 1,
+    files: Array.from({ length: 10 }, (_, i) => ({ path: `G${i}.DAT`, bytes: contentBytes / 10 })),
+  });
+  for (const { offset, bytes } of made.writes)
+    writeSync(file, bytes, 0, bytes.length, firstSector * 512 + offset);
+  const noise = new Uint32Array(2 ** 18);
+  const flatFile = flat === null ? null : openSync(flat, 'w');
+  for (const [n, extent] of made.extents.entries())
+    for (let at = 0; at < extent.bytes; at += noise.byteLength) {
+      for (let i = 0; i < noise.length; i += 1) noise[i] = (i + at + n) * 2_654_435_761;
+      const length = Math.min(noise.byteLength, extent.bytes - at);
+      const bytes = new Uint8Array(noise.buffer, 0, length);
+      writeSync(file, bytes, 0, length, firstSector * 512 + extent.start + at);
+      if (flatFile !== null) writeSync(flatFile, bytes, 0, length);
+    }
+  const guid = (n: number) => `0000000${n}-0000-4000-8000-000000000000`;
+  const parts = [
+    {
+      number: 1,
+      typeGuid: partTypeCodes.basicData,
+      partGuid: guid(1),
+      firstSector,
+      lastSector,
+      attributes: '0',
+      name: 'games',
+    },
+  ];
+  const table = {
+    kind: 'gpt' as const,
+    sectorBytes: 512,
+    driveSectors,
+    diskGuid: guid(0),
+    ...usableSectors(driveSectors, 512),
+    parts,
+  };
+  for (const { offset, bytes } of buildTable(table)) writeSync(file, bytes, 0, bytes.length, offset);
+  closeSync(file);
+  if (flatFile !== null) closeSync(flatFile);
+}
+
+function copy(source: string, target: string): { seconds: number; peakBytes: number } {
+  const script = join(import.meta.dirname, 'one-command.mts');
+  const done = spawnSync(process.execPath, ['--import', 'tsx', script, 'copy', source, target], {
+    encoding: 'utf8',
+  });
+  if (done.status !== 0) throw new Error(done.stderr);
+  return JSON.parse(done.stdout) as { seconds: number; peakBytes: number };
+}
+
+function tools(flat: string): number {
+  const start = performance.now();
+  for (const [command, ...args] of [
+    ['cp', '--sparse=never', flat, `${flat}.copy`],
+    ['sha256sum', flat],
+    ['cmp', flat, `${flat}.copy`],
+  ] as const) {
+    const done = spawnSync(command, args, { stdio: ['ignore', 'ignore', 'inherit'] });
+    if (done.status !== 0) throw new Error(`${command} failed`);
+  }
+  return (performance.now() - start) / 1000;
+}
+
+/** The command-line copier over 1 GB in use, in a small and in a large drive, in turns with the tools over the same bytes. */
+async function measureCommand(): Promise<boolean> {
+  const folder = await mkdtemp(join(tmpdir(), 'jicara-images-'));
+  const path = (name: string) => join(folder, name);
+  const [small, large, theirs, peaks]: [number[], number[], number[], number[]] = [[], [], [], []];
+  try {
+    makeImage(path('256.img'), 256, path('flat'));
+    makeImage(path('2000.img'), 2000, null);
+    for (let round = 0; round < rounds; round += 1) {
+      for (const [name, seconds] of [
+        ['256.img', small],
+        ['2000.img', large],
+      ] as const) {
+        const answer = copy(path(name), path('target.img'));
+        seconds.push(answer.seconds);
+        peaks.push(answer.peakBytes);
+        await rm(path('target.img'));
+        await rm(path('target.img.jicara'), { recursive: true });
+      }
+      theirs.push(tools(path('flat')));
+      await rm(path('flat.copy'));
+    }
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+  const size = median(large) / median(small);
+  const ratio = median(theirs) / median(large);
+  const peak = Math.max(...peaks);
+  return [
+    report(
+      'copy of 1 GB in a 2 TB drive against a 256 GB one',
+      `ratio ${size.toFixed(2)}`,
+      'at most 1.3',
+      size <= 1.3,
+    ),
+    report(
+      'the same in 2 TB against cp + sha256sum + cmp',
+      `ratio ${ratio.toFixed(2)}`,
+      '0.8 or more',
+      ratio >= 0.8,
+    ),
+    report(
+      'memory peak of the command-line copier',
+      `${(peak / 1e6).toFixed(0)} MB`,
+      'below 200 MB',
+      peak < 200e6,
+    ),
+  ].every(Boolean);
+}
+
+/** Images made to mislead: how long all of them take to end in a stated fault. */
+async function measureHostile(): Promise<boolean> {
+  const images = hostileImages();
+  const start = performance.now();
+  for (const { reader } of images) await readDrive(reader);
+  const ms = performance.now() - start;
+  return report(
+    `${images.length} hostile images`,
+    `${ms.toFixed(0)} ms`,
+    'under 2,000 ms for 50',
+    (ms / images.length) * 50 < 2000,
+  );
+}
+
+export async function measureImages(): Promise<boolean> {
+  return [await measureHostile(), await measureCommand()].every(Boolean);
+}

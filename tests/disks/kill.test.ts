@@ -1,0 +1,109 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { once } from 'node:events';
+import { createReadStream, openSync, writeSync, closeSync } from 'node:fs';
+import { readFile, watch } from 'node:fs/promises';
+import { join } from 'node:path';
+import { readJournal } from '@/copier';
+import type { Manifest } from '@/core/job';
+import { workFolderOf } from '@/cli/copy-begin';
+import { answerOf, jicara } from './command';
+import { blank, noise, toolWithInput, workFolder } from './tools';
+
+const work = workFolder('kill');
+afterAll(() => work.clear());
+
+const MiB = 2 ** 20;
+const command = join(__dirname, '..', '..', 'bin', 'jicara.cjs');
+const [kills, wantedInside] = [50, 40];
+
+/** A generator with a printed seed: the same seed kills at the same moments, as far as the machine keeps time. */
+const seed = Number(process.env.KILL_SEED ?? Date.now() % 2 ** 31);
+let state = seed || 1;
+function random() {
+  state ^= state << 13;
+  state ^= state >>> 17;
+  state ^= state << 5;
+  return (state >>> 0) / 2 ** 32;
+}
+
+function drive(): string {
+  const image = blank(work.path('source.img'), 420 * MiB);
+  toolWithInput(
+    'label: gpt\nstart=1MiB, size=400MiB, type=0FC63DAF-8483-4772-8E79-3D69D8477DE4, name="all"',
+    'sfdisk',
+    '-q',
+    image,
+  );
+  const file = openSync(image, 'r+');
+  for (let i = 0; i < 400; i += 1) writeSync(file, noise(MiB, i + 1), 0, MiB, (i + 1) * MiB);
+  closeSync(file);
+  return image;
+}
+
+const digestOf = async (path: string) => {
+  const hash = createHash('sha256');
+  for await (const chunk of createReadStream(path, { highWaterMark: 4 * MiB })) hash.update(chunk as Buffer);
+  return hash.digest('hex');
+};
+
+/** Resolves when the journal was written to, or when the process ended before. */
+async function journalMoves(folder: string, child: ChildProcess): Promise<void> {
+  const ending = new AbortController();
+  child.once('exit', () => ending.abort());
+  try {
+    for await (const change of watch(folder, { signal: ending.signal }))
+      if (change.filename === 'journal.log') return;
+  } catch {
+    // Ended before it wrote anything.
+  }
+}
+
+describe('a copy that is killed again and again', () => {
+  it(`ends verified and identical after ${kills} kills (KILL_SEED=${seed})`, async () => {
+    const source = drive();
+    const once1 = work.path('undisturbed.img');
+    await answerOf('copy', source, once1, '--target-bytes', String(500 * MiB));
+    const target = work.path('killed.img');
+    const args = [
+      command,
+      'copy',
+      source,
+      target,
+      '--target-bytes',
+      String(500 * MiB),
+      '--limit-rate',
+      '130',
+    ];
+    // Begun and stopped at once, so that the folder to watch is there.
+    const folder = workFolderOf(target);
+    let inside = 0;
+    let verified = 0;
+    for (let kill = 0; kill < kills; kill += 1) {
+      const child = spawn(process.execPath, args, { stdio: 'ignore' });
+      const ended = once(child, 'exit');
+      if (kill > 0) await journalMoves(folder, child);
+      const wait = setTimeout(() => child.kill('SIGKILL'), kill === 0 ? 2500 : random() * 350);
+      await ended;
+      clearTimeout(wait);
+      const journal = await readJournal(join(folder, 'journal.log'));
+      // Nothing that was verified is ever taken back or announced again.
+      expect(journal.verified).toBeGreaterThanOrEqual(verified);
+      verified = journal.verified;
+      if (verified > 0 && verified < 400) inside += 1;
+    }
+    console.log(
+      `KILL_SEED=${seed}: ${kills} kills, ${inside} between the first and the last block, ${verified} of 400 blocks verified by then`,
+    );
+    expect(inside).toBeGreaterThanOrEqual(wantedInside);
+    expect((await jicara('copy', source, target, '--target-bytes', String(500 * MiB))).code).toBe(0);
+    const manifests = await Promise.all(
+      [once1, target].map(
+        async (path) =>
+          JSON.parse(await readFile(join(workFolderOf(path), 'manifest.json'), 'utf8')) as Manifest,
+      ),
+    );
+    expect(manifests[1]!.digests).toEqual(manifests[0]!.digests);
+    expect(await digestOf(target)).toBe(await digestOf(once1));
+  });
+});
