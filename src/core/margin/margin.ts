@@ -84,8 +84,8 @@ type Words = {
 
 /** Slack and verdict of one side: room is ≥ 0 where the limit is kept. */
 function judgeRoom(room: Slack, scale: number): Verdict {
-  // Rounding of decimal millimetres must not turn "exactly at the limit" into "over".
-  const slop = 1e-9 * Math.max(1, Math.abs(scale));
+  // Rounding of decimal millimetres must not turn "exactly at the limit" into "over"; one byte of terabytes must count.
+  const slop = Math.max(1e-9, 1e-14 * Math.abs(scale));
   const least = room.minus === null ? null : room.value - room.minus;
   const most = room.plus === null ? null : room.value + room.plus;
   if (most !== null && most < -slop) return 'over';
