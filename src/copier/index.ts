@@ -9,6 +9,7 @@ export { lockFile, lockFolder } from './lock';
 export { proofOf, writeManifest } from './manifest';
 export { namer } from './name-area';
 export { Pacer } from './pacer';
+export type { Clock } from './pacer';
 export type { RateStep } from './pacer';
 export { supportsHoles } from './holes';
 export { readWhole, writeWhole } from './whole-io';

@@ -1,10 +1,16 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { gunzipSync } from 'node:zlib';
 import {
   DeliveredPart,
+  type Part,
   type PartTable,
   type Write,
   buildTable,
   deliveredTable,
   makeFat32,
+  partBytes,
+  readPackedVolume,
 } from '@/core/disk';
 import { unsafeValue } from '@/core/result';
 import { type DriveImage } from './drive-image';
@@ -20,6 +26,8 @@ export type FillWish = {
   statedBytes: number | null;
   startFile: string;
   seed: number;
+  /** Folder of packed volumes: file systems other than FAT32 are laid out from them. */
+  volumes?: string;
 };
 
 /** A drive to make and fill: a blank image of so many bytes in this folder. */
@@ -71,8 +79,26 @@ function filesFor(part: DeliveredPart, wish: FillWish) {
   }));
 }
 
+/** What a part begins as: bytes to write, and where its files go. */
+type Made = { writes: Write[]; extents: { start: number; bytes: number }[] };
+
+/** The part's own file system where it ships packed in just this size; null where it does not. */
+async function packedVolume(part: DeliveredPart, placed: Part, wish: FillWish): Promise<Made | null> {
+  const bytes = partBytes(placed, wish.sectorBytes);
+  if (!part.volume || !wish.volumes || wish.sectorBytes !== 512) return null;
+  const packed = await readFile(join(wish.volumes, `${part.volume}-${bytes}.vol.gz`)).catch(() => null);
+  if (!packed) return null;
+  const { header, writes } = unsafeValue(readPackedVolume(gunzipSync(packed)));
+  const movedElsewhere = header.firstSector !== null && header.firstSector !== placed.firstSector;
+  if (movedElsewhere) return null;
+  const extents = header.files.flatMap((file) =>
+    file.extents.map(([start, length]) => ({ start, bytes: length })),
+  );
+  return { writes, extents };
+}
+
 /**
- * Fills a blank stand-in drive as its maker would have delivered it: table, FAT32 parts, and files of bytes
+ * Fills a blank stand-in drive as its maker would have delivered it: table, parts with their file systems, and files of bytes
  * none of which is zero. `progress` hears the bytes written so far.
  */
 export async function fillDrive(
@@ -95,15 +121,18 @@ export async function fillDrive(
   for (const [i, part] of wish.parts.entries()) {
     const placed = table.parts[i]!;
     const base = placed.firstSector * wish.sectorBytes;
-    const made = makeFat32({
-      ...part.fat32,
-      sectorBytes: wish.sectorBytes,
-      // A FAT32 counts its sectors in 32 bits; what lies behind stays outside it.
-      totalSectors: Math.min(placed.lastSector - placed.firstSector + 1, 0xffffffff),
-      hiddenSectors: placed.firstSector,
-      serial: next(),
-      files: filesFor(part, wish),
-    });
+    const serial = next();
+    const made: Made =
+      (await packedVolume(part, placed, wish)) ??
+      makeFat32({
+        ...part.fat32,
+        sectorBytes: wish.sectorBytes,
+        // A FAT32 counts its sectors in 32 bits; what lies behind stays outside it.
+        totalSectors: Math.min(placed.lastSector - placed.firstSector + 1, 0xffffffff),
+        hiddenSectors: placed.firstSector,
+        serial,
+        files: filesFor(part, wish),
+      });
     await put(made.writes, base);
     for (const extent of made.extents) {
       for (let at = 0; at < extent.bytes; at += 2 ** 20) {

@@ -1,3 +1,4 @@
+import { join } from 'node:path';
 import { fit } from '@/core/fit';
 import { planCopy } from '@/core/disk';
 import { type JobAct, settingOfJob } from '@/core/job';
@@ -60,6 +61,7 @@ async function putInDock(
         statedBytes: usedBytes,
         startFile: context.profile.startFile,
         seed: seedOf(job.id),
+        volumes: join(runtime.projectFolder, 'demo/volumes'),
       },
     );
     const target = await runtime.dock.placeNewDrive({

@@ -26,7 +26,7 @@ export {
 export type { Layout, PlacedPart } from './layout/layout';
 export { planLayout } from './layout/plan-layout';
 export type { Target } from './layout/plan-layout';
-export { rulesOf } from './layout/rules';
+export { growsAtAll, rulesOf } from './layout/rules';
 export type { PartRule, PartRules } from './layout/rules';
 export { fileSystemOf, partReader, readDrive } from './read-drive';
 export type { DriveReading } from './read-drive';
@@ -46,3 +46,5 @@ export type { RateRange } from './layout/operations';
 export { usageMap } from './usage-map';
 export type { UsageBin } from './usage-map';
 export { sha256Of } from './digest';
+export { PackedHeader, readPackedVolume } from './packed-volume';
+export type { PackedVolume } from './packed-volume';

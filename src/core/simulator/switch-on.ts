@@ -5,6 +5,8 @@ import {
   type BlockReader,
   fileSystemOf,
   findFile,
+  growsAtAll,
+  partBytes,
   partReader,
   partTypeCodes,
 } from '../disk';
@@ -35,11 +37,13 @@ export async function lookInside(
     const found = await findFile(partReader(drive, efi, reading.sectorBytes), fileSystem.fat, startFile);
     start = found.ok && found.value && found.value.bytes > 0 ? 'found' : 'missing';
   }
-  const sizes = Object.values(reading.contents).flatMap((c) =>
-    c.kind === 'file-system' && c.fileSystem.usedBytes !== null && c.fileSystem.freeBytes !== null
-      ? [c.fileSystem.usedBytes + c.fileSystem.freeBytes]
-      : [],
-  );
+  const sizes = (table?.parts ?? []).flatMap((part) => {
+    const fileSystem = fileSystemOf(reading, part.number);
+    if (!fileSystem || fileSystem.usedBytes === null || fileSystem.freeBytes === null) return [];
+    // A system that grows its own part has done so by the time it shows a size.
+    const isGrown = fileSystem.growth.by === 'device' && growsAtAll(part.typeGuid);
+    return [isGrown ? partBytes(part, reading.sectorBytes) : fileSystem.usedBytes + fileSystem.freeBytes];
+  });
   return {
     driveBytes: drive.length,
     tableReadable: table !== null,

@@ -29,6 +29,8 @@ export const DeliveredPart = z.object({
     roomForSectors: z.int().nonnegative().max(0xffffffff),
     volumeLabel: z.string().regex(/^[A-Z0-9 ]{1,11}$/u),
   }),
+  /** Where it holds another file system than FAT32; the stand-in drive has it where its size ships with the product. */
+  volume: z.enum(['ext4', 'NTFS', 'exFAT']).optional(),
 });
 export type DeliveredPart = z.infer<typeof DeliveredPart>;
 
@@ -86,6 +88,14 @@ export function deliveredTable(
   });
 }
 
+/** What is known beforehand of the file systems that are not FAT32: who grows them, and the sectors they live with. */
+const volumeRules = {
+  ext4: { grownBy: 'device', sectorFit: { rule: 'at most', bytes: 4096 } },
+  NTFS: { grownBy: 'device', sectorFit: { rule: 'exactly', bytes: 512 } },
+  // How far its tables reach is read when the drive is out.
+  exFAT: { grownBy: null, sectorFit: { rule: 'exactly', bytes: 512 } },
+} as const;
+
 /** What may be done with each delivered part, by the tables that the maker gave it: a forecast until the drive is read. */
 export function deliveredRules(parts: DeliveredPart[], table: PartTable): PartRules {
   return Object.fromEntries(
@@ -106,6 +116,20 @@ export function deliveredRules(parts: DeliveredPart[], table: PartTable): PartRu
       });
       const ownBytes = partBytes(placed, sectorBytes);
       const grows = growsAtAll(placed.typeGuid);
+      if (part.volume) {
+        const { grownBy, sectorFit } = volumeRules[part.volume];
+        const mostBytes = grows && grownBy ? Number.MAX_SAFE_INTEGER : ownBytes;
+        const common = {
+          usedBytes: null,
+          leastBytes: ownBytes,
+          mayMove: true,
+          mayDrop: part.type === 'recovery',
+        };
+        return [
+          i + 1,
+          { ...common, holds: part.volume, mostBytes, grownBy: grows ? grownBy : null, sectorFit },
+        ];
+      }
       return [
         i + 1,
         {

@@ -1,0 +1,109 @@
+import { type FileHandle, open, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
+import type { ImageHooks } from './hooks';
+import { trouble } from './trouble';
+
+export type DownloadOrder = { url: string; path: string; fileBytes: number };
+
+export const partPath = (path: string) => `${path}.part`;
+const tagPath = (path: string) => `${path}.part.tag`;
+
+const unreachable = () =>
+  trouble(
+    'maker-offline',
+    'The image server does not answer.',
+    'What was fetched stays. Check the network, then go on.',
+  );
+
+/** Bytes of a download that are here already; 0 where nothing was begun. */
+export const bytesHere = async (path: string, fileBytes: number): Promise<number> => {
+  const whole = await stat(path).catch(() => null);
+  if (whole) return whole.size;
+  const part = await stat(partPath(path)).catch(() => null);
+  return Math.min(part?.size ?? 0, fileBytes);
+};
+
+/**
+ * Asks for what is not here yet. A server that cannot go on where it stopped, or whose file changed meanwhile, sends it from
+ * the beginning (RFC 9110, sections 13.1.5 `If-Range` and 14.2 `Range`).
+ */
+async function ask({ url, path, fileBytes }: DownloadOrder, stop: AbortSignal) {
+  const tag = await readFile(tagPath(path), 'utf8').catch(() => '');
+  const have = tag ? await bytesHere(path, fileBytes) : 0;
+  const headers: Record<string, string> = have > 0 ? { range: `bytes=${have}-`, 'if-range': tag } : {};
+  const reply = await fetch(url, { headers, signal: stop }).catch(() => {
+    throw unreachable();
+  });
+  const from = /^bytes (\d+)-\d+\/(\d+)$/u.exec(reply.headers.get('content-range') ?? '');
+  const goesOn =
+    reply.status === 206 && from !== null && Number(from[1]) === have && Number(from[2]) === fileBytes;
+  if (!goesOn && reply.status !== 200) {
+    await reply.body?.cancel();
+    if (reply.status === 416 || reply.status === 206) return { reply: null, from: 0 };
+    throw trouble(
+      'maker-refuses',
+      `The image server refuses: ${reply.status}.`,
+      'Look for the image anew; it may have been withdrawn.',
+    );
+  }
+  return { reply, from: goesOn ? have : 0 };
+}
+
+/**
+ * Fetches a file, going on where an earlier try ended; it takes its name only when it is whole. False where it was stopped.
+ * Throws an `ImageTrouble`: `maker-offline`, `maker-refuses`, `other-length`; what was fetched stays.
+ */
+export async function download(order: DownloadOrder, hooks: ImageHooks): Promise<boolean> {
+  const { path, fileBytes } = order;
+  const stop = new AbortController();
+  let asked = await ask(order, stop.signal);
+  if (!asked.reply) {
+    // The server could not go on from here: from the beginning, once.
+    await rm(tagPath(path), { force: true });
+    asked = await ask(order, stop.signal);
+  }
+  const { reply, from } = asked;
+  if (!reply?.body) throw unreachable();
+  if (from === 0) await writeFile(tagPath(path), reply.headers.get('etag') ?? '');
+  const part = await open(partPath(path), from > 0 ? 'r+' : 'w');
+  try {
+    const whole = await receive(reply.body, part, { from, fileBytes }, hooks);
+    await part.sync();
+    if (!whole) return false;
+  } finally {
+    stop.abort();
+    await part.close();
+  }
+  await rename(partPath(path), path);
+  await rm(tagPath(path), { force: true });
+  return true;
+}
+
+async function receive(
+  body: ReadableStream<Uint8Array>,
+  part: FileHandle,
+  { from, fileBytes }: { from: number; fileBytes: number },
+  hooks: ImageHooks,
+): Promise<boolean> {
+  let at = from;
+  const reader = body.getReader();
+  for (;;) {
+    const { done, value } = await reader.read().catch(() => {
+      throw unreachable();
+    });
+    if (done) break;
+    if (at + value.length > fileBytes) throw otherLength('more');
+    await part.write(value, 0, value.length, at);
+    at += value.length;
+    hooks.progress({ phase: 'fetching', doneBytes: at, totalBytes: fileBytes });
+    if (hooks.stopped()) return false;
+  }
+  if (at < fileBytes) throw unreachable();
+  return true;
+}
+
+const otherLength = (how: string) =>
+  trouble(
+    'other-length',
+    `The image server sends ${how} than it announced.`,
+    'Throw what is here away and fetch the list of images again.',
+  );
