@@ -1,4 +1,5 @@
 import { type FileHandle, open, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
+import type { Pacer } from '@/copier';
 import type { ImageHooks } from './hooks';
 import { trouble } from './trouble';
 
@@ -52,7 +53,7 @@ async function ask({ url, path, fileBytes }: DownloadOrder, stop: AbortSignal) {
  * Fetches a file, going on where an earlier try ended; it takes its name only when it is whole. False where it was stopped.
  * Throws an `ImageTrouble`: `maker-offline`, `maker-refuses`, `other-length`; what was fetched stays.
  */
-export async function download(order: DownloadOrder, hooks: ImageHooks): Promise<boolean> {
+export async function download(order: DownloadOrder, hooks: ImageHooks, pacer: Pacer): Promise<boolean> {
   const { path, fileBytes } = order;
   const stop = new AbortController();
   let asked = await ask(order, stop.signal);
@@ -66,7 +67,7 @@ export async function download(order: DownloadOrder, hooks: ImageHooks): Promise
   if (from === 0) await writeFile(tagPath(path), reply.headers.get('etag') ?? '');
   const part = await open(partPath(path), from > 0 ? 'r+' : 'w');
   try {
-    const whole = await receive(reply.body, part, { from, fileBytes }, hooks);
+    const whole = await receive(reply.body, part, { from, fileBytes }, hooks, pacer);
     await part.sync();
     if (!whole) return false;
   } finally {
@@ -83,6 +84,7 @@ async function receive(
   part: FileHandle,
   { from, fileBytes }: { from: number; fileBytes: number },
   hooks: ImageHooks,
+  pacer: Pacer,
 ): Promise<boolean> {
   let at = from;
   const reader = body.getReader();
@@ -94,6 +96,7 @@ async function receive(
     if (at + value.length > fileBytes) throw otherLength('more');
     await part.write(value, 0, value.length, at);
     at += value.length;
+    await pacer.moved(value.length);
     hooks.progress({ phase: 'fetching', doneBytes: at, totalBytes: fileBytes });
     if (hooks.stopped()) return false;
   }

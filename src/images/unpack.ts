@@ -3,7 +3,7 @@ import { Readable } from 'node:stream';
 import { createGunzip } from 'node:zlib';
 import { type Entry, type ZipFile, fromFd } from 'yauzl';
 import type { Packing } from '@/core/image';
-import { type ImageTrouble, trouble } from './trouble';
+import { ImageTrouble, trouble } from './trouble';
 
 /** How a file is packed, by its first bytes: gzip (RFC 1952, section 2.3.1), zip (APPNOTE 4.3.7), or not at all. */
 export function packingOf(head: Uint8Array): Packing {
@@ -102,12 +102,8 @@ export async function* unpacked(
     } catch (error) {
       const code = (error as NodeJS.ErrnoException).code ?? '';
       // What the unpackers throw carries Z_ codes or none; the operating system's errors go on as they are.
-      throw packing !== 'none' &&
-        error instanceof Error &&
-        error.constructor === Error &&
-        !/^E[A-Z]/u.test(code)
-        ? broken(packing)
-        : error;
+      const isUnpackers = !(error instanceof ImageTrouble) && !/^E[A-Z]/u.test(code);
+      throw packing !== 'none' && isUnpackers ? broken(packing) : error;
     } finally {
       stream.destroy();
     }

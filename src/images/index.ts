@@ -1,0 +1,11 @@
+export type { ImageHooks, ImageProgress } from './hooks';
+export { ImageLibrary } from './library';
+export { MakerImages } from './maker/make-images';
+export { startMakerServer } from './maker/maker-server';
+export type { MakerServer } from './maker/maker-server';
+export { imageThreads } from './threads';
+export type { ImageThreads, RunningImageWork } from './threads';
+export { unpacked } from './unpack';
+export { doImageWork } from './work';
+export type { ImageOutcome, ImageWork } from './work';
+export { stickContent } from './write-stick';

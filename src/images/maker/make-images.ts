@@ -1,0 +1,119 @@
+import { createHash } from 'node:crypto';
+import { createReadStream, createWriteStream, existsSync } from 'node:fs';
+import { mkdir, open, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { pipeline } from 'node:stream/promises';
+import { createGzip } from 'node:zlib';
+import { ZipFile } from 'yazl';
+import { z } from 'zod';
+import { DeliveredPart } from '@/core/disk';
+import { type ImageIndex, SystemImage, writeChecksumList } from '@/core/image';
+import { DriveImage, fillDrive } from '@/dock';
+
+/** What the stand-in of a maker’s image server offers: how to make each image, and what is wrong with it. */
+export const MakerImages = z.object({
+  schema: z.literal('jicara.maker-images/1'),
+  maker: z.string().max(60),
+  /** Sectors of 512 bytes that each image has, and its parts. */
+  sectors: z.int().positive(),
+  parts: z.array(DeliveredPart),
+  images: z
+    .array(
+      SystemImage.pick({ id: true, name: true, models: true, version: true, releasedOn: true }).extend({
+        packing: z.enum(['gzip', 'zip']),
+        startFile: z.string(),
+        seed: z.int().positive(),
+        /** One byte of it is not what its sum was made of; or its list does not name it. */
+        damage: z.enum(['flipped', 'unlisted']).nullable(),
+      }),
+    )
+    .max(20),
+});
+export type MakerImages = z.infer<typeof MakerImages>;
+type Wanted = MakerImages['images'][number];
+
+export type MakerOrder = { folder: string; volumes: string; wanted: MakerImages };
+
+async function pack(raw: string, { packing, id }: Wanted, path: string): Promise<void> {
+  // Level 1: most of an image is zeros, which any level packs as well.
+  if (packing === 'gzip')
+    return pipeline(createReadStream(raw), createGzip({ level: 1 }), createWriteStream(path));
+  const zip = new ZipFile();
+  zip.addReadStream(createReadStream(raw), `${id}.img`, {
+    mtime: new Date(Date.UTC(2026, 0, 1)),
+    compressionLevel: 1,
+  });
+  zip.end();
+  return pipeline(zip.outputStream, createWriteStream(path));
+}
+
+async function sumOf(path: string): Promise<string> {
+  const hash = createHash('sha256');
+  await pipeline(createReadStream(path), hash);
+  return hash.digest('hex');
+}
+
+async function flipOneByte(path: string): Promise<void> {
+  const file = await open(path, 'r+');
+  try {
+    const at = Math.floor((await file.stat()).size / 2);
+    const { buffer } = await file.read(Buffer.alloc(1), 0, 1, at);
+    buffer[0]! ^= 0x40;
+    await file.write(buffer, 0, 1, at);
+  } finally {
+    await file.close();
+  }
+}
+
+async function makeOne(order: MakerOrder, one: Wanted): Promise<{ image: SystemImage; sha256: string }> {
+  const { sectors, parts } = order.wanted;
+  const work = join(order.folder, 'making');
+  await rm(work, { recursive: true, force: true });
+  await mkdir(work);
+  const drive = await DriveImage.create(work, sectors * 512);
+  const wish = {
+    parts,
+    sectors,
+    sectorBytes: 512,
+    statedBytes: null,
+    startFile: one.startFile,
+    seed: one.seed,
+  };
+  await fillDrive(drive, { ...wish, volumes: order.volumes });
+  await drive.close();
+  const fileName = `${one.id}.img.${one.packing === 'gzip' ? 'gz' : 'zip'}`;
+  const path = join(order.folder, fileName);
+  await pack(join(work, 'image.img'), one, join(work, fileName));
+  const sha256 = await sumOf(join(work, fileName));
+  if (one.damage === 'flipped') await flipOneByte(join(work, fileName));
+  await rename(join(work, fileName), path);
+  await rm(work, { recursive: true });
+  const { id, name, models, version, releasedOn, packing } = one;
+  const published = { id, name, models, version, releasedOn, fileName, packing };
+  const fileBytes = (await stat(path)).size;
+  return {
+    image: { schema: 'jicara.system-image/1', ...published, fileBytes, imageBytes: sectors * 512 },
+    sha256,
+  };
+}
+
+/** Makes all that the stand-in server offers, once: the same order makes the same bytes. The index comes last. */
+export async function makeImages(order: MakerOrder): Promise<void> {
+  const indexPath = join(order.folder, 'index.json');
+  if (existsSync(indexPath)) return;
+  await mkdir(order.folder, { recursive: true });
+  const made: { image: SystemImage; sha256: string; listed: boolean }[] = [];
+  for (const one of order.wanted.images)
+    made.push({ ...(await makeOne(order, one)), listed: one.damage !== 'unlisted' });
+  const lines = made
+    .filter(({ listed }) => listed)
+    .map(({ image, sha256 }) => ({ name: image.fileName, sha256 }));
+  await writeFile(join(order.folder, 'SHA256SUMS'), writeChecksumList(lines));
+  const index: ImageIndex = {
+    schema: 'jicara.image-index/1',
+    maker: order.wanted.maker,
+    images: made.map(({ image }) => image),
+  };
+  await writeFile(`${indexPath}.new`, JSON.stringify(index));
+  await rename(`${indexPath}.new`, indexPath);
+}
