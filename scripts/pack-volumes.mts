@@ -86,7 +86,7 @@ const wishes: Wish[] = [
   {
     name: 'ext4-image',
     kind: 'ext4',
-    bytes: 400 * 2 ** 20,
+    bytes: 96 * 2 ** 20,
     firstSector: 100_352,
     files: { 'system/core.bin': 20 * MB, 'system/shell.bin': 6 * MB },
   },
@@ -117,7 +117,7 @@ function tree(folder: string, files: Wish['files']): string[] {
   return paths;
 }
 
-function make({ kind, firstSector, files }: Wish, image: string, work: string): string[] {
+function make({ kind, bytes, firstSector, files }: Wish, image: string, work: string): string[] {
   const mounted = join(work, 'mounted');
   const content = join(work, 'content');
   mkdirSync(mounted);
@@ -136,7 +136,7 @@ function make({ kind, firstSector, files }: Wish, image: string, work: string): 
       '-U',
       '6a1c0c4e-0000-4000-8000-0000000000e4',
       '-J',
-      'size=16',
+      bytes > 2 ** 30 ? 'size=16' : 'size=4',
       '-E',
       'nodiscard,lazy_itable_init=1,hash_seed=6a1c0c4e-0000-4000-8000-0000000000e5,root_owner=0:0',
       '-d',

@@ -9,6 +9,6 @@ export const DriveIdentity = z.object({
   bytes: z.int().positive(),
   sectorBytes: z.int().positive(),
   jobId: z.string(),
-  role: z.enum(['old', 'new']),
+  role: z.enum(['old', 'new', 'stick']),
 });
 export type DriveIdentity = z.infer<typeof DriveIdentity>;

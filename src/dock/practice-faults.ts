@@ -9,6 +9,8 @@ export const PracticeFault = z.enum([
   'flipped-bits',
   'full-cache',
   'wrong-drive',
+  // Not a drive's fault: the stand-in image server gives no answer.
+  'maker-offline',
 ]);
 export type PracticeFault = z.infer<typeof PracticeFault>;
 

@@ -39,8 +39,7 @@ async function done(work: ImageWork, hooks: ImageHooks): Promise<ImageOutcome> {
       return content ? { kind: 'written', content } : stopped;
     }
     case 'make':
-      await makeImages(work);
-      return { kind: 'made' };
+      return (await makeImages(work, hooks.stopped)) ? { kind: 'made' } : stopped;
   }
 }
 

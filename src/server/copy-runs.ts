@@ -13,7 +13,12 @@ export class CopyRuns {
   constructor(private readonly dock: Dock) {}
 
   /** Starts or goes on; `finished` is awaited before anyone hears that the copy is verified. */
-  start(jobId: string, job: CopyJob, finished: (outcome: CopyOutcome) => Promise<void>): boolean {
+  start(
+    jobId: string,
+    job: CopyJob,
+    finished: (outcome: CopyOutcome) => Promise<void>,
+    failed: (fault: Fault) => Promise<void> = async () => {},
+  ): boolean {
     if (this.runs.has(jobId)) return false;
     this.faults.delete(jobId);
     const run: Run = { running: null as never, progress: null };
@@ -23,7 +28,7 @@ export class CopyRuns {
     });
     this.runs.set(jobId, run);
     this.share();
-    void this.end(jobId, run, finished);
+    void this.end(jobId, run, finished, failed);
     return true;
   }
 
@@ -32,7 +37,12 @@ export class CopyRuns {
     for (const { running } of this.runs.values()) running.share?.(this.runs.size);
   }
 
-  private async end(jobId: string, run: Run, finished: (outcome: CopyOutcome) => Promise<void>) {
+  private async end(
+    jobId: string,
+    run: Run,
+    finished: (outcome: CopyOutcome) => Promise<void>,
+    failed: (fault: Fault) => Promise<void>,
+  ) {
     let fault: Fault | null = null;
     let verified = false;
     try {
@@ -40,7 +50,10 @@ export class CopyRuns {
       if (result.ok) {
         await finished(result.value);
         verified = result.value.kind === 'verified';
-      } else fault = result.fault;
+      } else {
+        fault = result.fault;
+        await failed(result.fault);
+      }
     } catch {
       fault = {
         code: 'record',

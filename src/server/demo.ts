@@ -4,6 +4,7 @@ import { z } from 'zod';
 import { JobAct, nextAct } from '@/core/job';
 import { Settings, Technician } from '@/core/workshop';
 import { loadShippedCatalogue } from './shipped';
+import { recordUse } from './bench-items';
 import { doAct } from './do-act';
 import { loadContext } from './job-context';
 import { findJob } from './jobs';
@@ -19,6 +20,16 @@ const DemoJob = z.object({
 });
 
 const DemoWorkshop = z.object({
+  /** Uses of sticks and cables before the demo begins: hours ago, and whether it worked. */
+  uses: z.array(
+    z.object({
+      label: z.string(),
+      hoursAgo: z.number(),
+      by: z.string(),
+      worked: z.boolean(),
+      what: z.string(),
+    }),
+  ),
   settings: Settings,
   technicians: z.array(Technician),
   jobs: z.array(DemoJob),
@@ -30,7 +41,7 @@ export async function seedDemo(runtime: Runtime): Promise<void> {
   if ((await database.query("select 1 from setting where key = 'demo'")).length > 0) return;
   // A kill in the middle of the first start leaves part of a workshop that nobody has seen: it is begun again.
   await database.execute(
-    `truncate job_history, job, part, device_profile, technician, setting;
+    `truncate job_history, job, part, device_profile, technician, setting, bench_item_use, bench_item;
      alter sequence job_number restart`,
   );
   const folder = join(runtime.projectFolder, 'demo');
@@ -40,6 +51,10 @@ export async function seedDemo(runtime: Runtime): Promise<void> {
     for (const technician of demo.technicians) await saveTechnician(sql, technician);
     await loadShippedCatalogue(sql, folder);
   });
+  for (const { label, hoursAgo, ...use } of demo.uses) {
+    const at = new Date(runtime.now().getTime() - hoursAgo * 3_600_000).toISOString();
+    await recordUse(database, label, { ...use, at, jobId: null });
+  }
   for (const { takeIn, promisedInHours, acts } of demo.jobs) {
     const promisedAt =
       promisedInHours === null ? null : quarterHour(runtime.now().getTime() + promisedInHours * 3_600_000);

@@ -39,3 +39,9 @@ export const hasProfiles = async (sql: Sql): Promise<boolean> =>
 export const hasOldProfiles = async (sql: Sql): Promise<boolean> =>
   (await sql.query("select 1 from device_profile where document->>'schema' <> 'jicara.device/2' limit 1"))
     .length > 0;
+
+/** What devices are called, by profile. */
+export async function profileNames(sql: Sql): Promise<Map<string, string>> {
+  const rows = await sql.query<{ id: string; name: string }>('select id, name from device_profile');
+  return new Map(rows.map(({ id, name }) => [id, name]));
+}

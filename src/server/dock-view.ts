@@ -5,6 +5,7 @@ import { type Result, ok, refuse } from '@/core/result';
 import { isTrue } from '@/core/work';
 import { PracticeFault } from '@/dock';
 import { loadContext } from './job-context';
+import { libraryView } from './library-view';
 import { findJob, openJobIds } from './jobs';
 import type { Runtime } from './runtime';
 import { frameView } from './views';
@@ -39,12 +40,13 @@ export async function dockView(runtime: Runtime): Promise<DockView> {
   return {
     frame: await frameView(runtime),
     pairs,
+    library: await libraryView(runtime),
     faults: await runtime.dock.faults(),
     knowsHoles: (runtime.knowsHoles ??= await supportsHoles(runtime.dock.folder)),
   };
 }
 
-const FaultsForm = z.object({ faults: z.array(PracticeFault).max(6) });
+const FaultsForm = z.object({ faults: z.array(PracticeFault).max(PracticeFault.options.length) });
 
 /** Switches faults on or off. They take effect with the next start of a copy. Fault: `form`. */
 export async function setPracticeFaults(runtime: Runtime, form: unknown): Promise<Result<null>> {

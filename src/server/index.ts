@@ -1,3 +1,4 @@
+export { checksumList, doImageAct } from './images';
 export { FitRequest, answerFit } from './answer-fit';
 export { allProfiles, findProfile } from './devices';
 export { PartQuery, findParts, searchParts } from './parts';

@@ -1,4 +1,5 @@
-import { type JobAct, type Loaded, expectedLayout } from '@/core/job';
+import { type Job, type JobAct, type Loaded, expectedLayout, expectedTarget, newDriveOf } from '@/core/job';
+import type { SourceSummary } from '@/core/job';
 import { type BuildIds, buildFrom } from '@/core/fit';
 import { type Drive, kindOf } from '@/core/part';
 import { profileOfJob } from './devices';
@@ -8,10 +9,17 @@ import type { Sql } from './database';
 import type { StoredJob } from './jobs';
 import type { Runtime } from './runtime';
 import { evidenceOf } from './start-evidence';
-import { layoutFrom, readSource } from './source-summary';
+import { layoutFrom, readSource, readStick } from './source-summary';
+import { sticksForJob } from './sticks';
 import { allTechnicians, readSettings } from './workshop';
 
 const given = (...ids: (string | null | undefined)[]) => ids.filter((id) => id != null);
+
+/** What the new drive’s system comes from, as read: the old drive on the dock, or the stick that was taken. */
+async function sourceOf(runtime: Runtime, { route, dock, stick }: Job): Promise<SourceSummary | null> {
+  if (route === 'stick') return stick && readStick(runtime, stick.label, stick.sha256);
+  return dock && readSource(runtime, dock.old.benchLabel);
+}
 
 /** A job with everything that judging it needs, loaded once for a request: what it names, and what the act names. */
 export async function loadContext(
@@ -32,18 +40,19 @@ export async function loadContext(
   const findBuild = (ids: BuildIds) => buildFrom(ids, profile, finderOf(parts));
   const drive =
     parts.find((part): part is Drive => part.id === job.choice?.driveId && kindOf(part) === 'drive') ?? null;
-  const source = job.dock && (await readSource(runtime, job.dock.old.benchLabel));
+  const source = await sourceOf(runtime, job);
   const planned =
     !drive || !job.wish
       ? null
-      : source && job.dock
-        ? layoutFrom(source, job.dock.new, job.wish)
+      : source
+        ? layoutFrom(source, newDriveOf(job) ?? expectedTarget(drive), job.wish)
         : expectedLayout(profile, job, drive, job.wish);
   const layout = planned?.ok ? planned.value : null;
   return {
     profile,
     drive,
     cases: await partsOfKind(sql, 'case'),
+    sticks: job.route === 'stick' ? await sticksForJob(runtime, sql, job, profile) : [],
     technicians: await allTechnicians(sql),
     at: runtime.now().toISOString(),
     by: working ?? '',

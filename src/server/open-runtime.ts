@@ -2,9 +2,12 @@ import { join } from 'node:path';
 import { lockFolder } from '@/copier';
 import { type Result, ok } from '@/core/result';
 import { Dock, type Threads, workerThreads } from '@/dock';
+import { ImageLibrary, type ImageThreads, imageThreads, startMakerServer } from '@/images';
 import { CopyRuns } from './copy-runs';
 import { type Database, openDatabase } from './database';
 import { seedDemo } from './demo';
+import { ImageRuns } from './image-runs';
+import { makeMakerImages } from './images';
 import { migrate, readMigrations } from './migrate';
 import type { Runtime } from './runtime';
 import { renewShipped } from './shipped';
@@ -15,6 +18,7 @@ export type RuntimeOptions = {
   kind: 'demo' | 'own';
   now?: () => Date;
   threads?: Threads;
+  imageThreads?: ImageThreads;
   /** Tests: a database in memory instead of one in the folder. */
   database?: Database;
 };
@@ -37,11 +41,23 @@ export async function openRuntime(options: RuntimeOptions): Promise<Result<Runti
   const dock = new Dock(join(options.dataFolder, 'dock'), options.threads ?? workerThreads);
   const copies = new CopyRuns(dock);
   const streams = new Set<() => void>();
+  const now = options.now ?? (() => new Date());
+  const images = new ImageRuns(options.imageThreads ?? imageThreads, now);
+  const makerFolder = join(options.dataFolder, 'maker');
+  const maker = await startMakerServer(
+    makerFolder,
+    () => makeMakerImages(runtime, makerFolder),
+    async () => (await dock.faults()).includes('maker-offline'),
+  );
   const runtime: Runtime = {
     database,
     dock,
     copies,
-    now: options.now ?? (() => new Date()),
+    now,
+    library: new ImageLibrary(join(options.dataFolder, 'images'), maker.url),
+    images,
+    asking: null,
+    makerFault: null,
     projectFolder: options.projectFolder,
     sources: new Map(),
     evidence: new Map(),
@@ -51,7 +67,8 @@ export async function openRuntime(options: RuntimeOptions): Promise<Result<Runti
     streams,
     close: async () => {
       for (const end of streams) end();
-      await copies.close();
+      await Promise.all([copies.close(), images.close()]);
+      await maker.close();
       await database.close();
       lock.value();
     },

@@ -1,8 +1,11 @@
 import type { SourceSummary } from '@/core/job';
 import type { Margin } from '@/core/margin';
+import type { Fault } from '@/core/result';
 import type { Dock } from '@/dock';
+import type { ImageLibrary } from '@/images';
 import type { CopyRuns } from './copy-runs';
 import type { Database } from './database';
+import type { ImageRuns } from './image-runs';
 import type { Shelves } from './shelves';
 
 /** All that a use case works with. Clock and threads are passed in, so that tests decide them. */
@@ -16,6 +19,12 @@ export type Runtime = {
   sources: Map<string, SourceSummary>;
   /** What the finished copies show, by job: read once for each copy. */
   evidence: Map<string, Margin[]>;
+  /** System images, and the work on them that runs now. */
+  library: ImageLibrary;
+  images: ImageRuns;
+  /** The image server is being asked; what it said last where it did not answer. */
+  asking: Promise<void> | null;
+  makerFault: Fault | null;
   /** Drives, pads and sinks as they were last read. */
   shelves: Shelves | null;
   /** Whether the dock's folder knows holes; null before it was tried. */

@@ -2,7 +2,9 @@ import { readFile, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
 import { DeviceProfile } from '@/core/device';
+import { BenchItem } from '@/core/image';
 import { Part } from '@/core/part';
+import { saveBenchItem } from './bench-items';
 import type { Sql } from './database';
 import { hasOldProfiles, saveProfile } from './devices';
 import { savePart } from './parts';
@@ -13,6 +15,7 @@ export async function loadShippedCatalogue(sql: Sql, demoFolder: string): Promis
     JSON.parse(await readFile(join(demoFolder, ...path), 'utf8')) as unknown;
   for (const name of (await readdir(join(demoFolder, 'devices'))).sort())
     await saveProfile(sql, DeviceProfile.parse(await json('devices', name)));
+  for (const item of z.array(BenchItem).parse(await json('bench-items.json'))) await saveBenchItem(sql, item);
   for (const name of (await readdir(join(demoFolder, 'parts'))).sort())
     for (const part of z.array(Part).parse(await json('parts', name))) await savePart(sql, part);
 }

@@ -1,7 +1,19 @@
-import { type DriveReading, type Layout, type LayoutWish, planLayout, rulesOf } from '@/core/disk';
+import {
+  type BlockReader,
+  type DriveReading,
+  type Layout,
+  type LayoutWish,
+  PartReader,
+  planLayout,
+  readDrive,
+  rulesOf,
+} from '@/core/disk';
 import type { SourceSummary } from '@/core/job';
 import { type Result, refuse } from '@/core/result';
+import { DriveImage } from '@/dock';
+import { stickContent } from '@/images';
 import type { Runtime } from './runtime';
+import { stickFolder } from './sticks';
 
 export const summarise = (reading: DriveReading): SourceSummary => ({
   table: reading.table,
@@ -24,6 +36,41 @@ export async function readSource(runtime: Runtime, benchLabel: string): Promise<
   const summary = await runtime.dock.withDrive(benchLabel, async (_, reading) => summarise(reading));
   runtime.sources.set(benchLabel, summary);
   return summary;
+}
+
+/**
+ * Reads the image on a stick, once for each image that is written to it. The stick is larger than the image: what its table says of
+ * the drive’s end is of the image’s end, and no fault. Null where the stick has nothing to read.
+ */
+export async function readStick(
+  runtime: Runtime,
+  label: string,
+  sha256: string,
+): Promise<SourceSummary | null> {
+  const key = `${label} ${sha256}`;
+  const known = runtime.sources.get(key);
+  if (known) return known;
+  const summary = await withStick(runtime, label, async (_, reading) => summarise(reading)).catch(() => null);
+  if (summary) runtime.sources.set(key, summary);
+  return summary;
+}
+
+/** Opens the image on a stick to look at, as long as the image is. Throws where nothing was ever written to it. */
+export async function withStick<T>(
+  runtime: Runtime,
+  label: string,
+  look: (image: BlockReader, reading: DriveReading) => Promise<T>,
+): Promise<T> {
+  const folder = stickFolder(runtime, label);
+  const content = await stickContent(folder);
+  if (!content) throw new Error('nothing on the stick');
+  const stick = await DriveImage.open(folder, 'read');
+  try {
+    const image = new PartReader(stick, 0, content.imageBytes);
+    return await look(image, await readDrive(image, 512));
+  } finally {
+    await stick.close();
+  }
 }
 
 /** The layout to the sector, from the table that was read. Faults: `no-table` and those of `planLayout`. */

@@ -1,14 +1,17 @@
 import { join } from 'node:path';
-import { fit } from '@/core/fit';
 import { planCopy } from '@/core/disk';
-import { type JobAct, settingOfJob } from '@/core/job';
+import type { JobAct } from '@/core/job';
 import { forecastSectors } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
-import { lookInside, switchOn } from '@/core/simulator';
 import { isTrue } from '@/core/work';
 import type { Runtime } from './runtime';
 import { type Checked, record } from './save-act';
+import { seedOf } from './new-drive';
+import { benchItems, recordUse } from './bench-items';
+import { asDocked, placeNewDrive } from './new-drive';
+import { restoreFromStick } from './restore';
 import { layoutFrom, readSource } from './source-summary';
+import { switchDeviceOn } from './switch-device-on';
 import { readSettings } from './workshop';
 
 type StandIn = (runtime: Runtime, checked: Checked, act: JobAct) => Promise<Result<null>>;
@@ -23,11 +26,9 @@ export const standIns: Partial<Record<JobAct['kind'], StandIn>> = {
     runtime.copies.stop(stored.state.job.id)
       ? ok(null)
       : refuse('not-running', 'No copy is running.', 'Nothing needs stopping.'),
+  restore: restoreFromStick,
   'switch-on': switchDeviceOn,
 };
-
-/** A number from the job's id: the same job makes the same drive. */
-const seedOf = (jobId: string) => Number(jobId.replace(/\D/gu, '')) * 7919 + 17;
 
 async function putInDock(
   runtime: Runtime,
@@ -44,7 +45,6 @@ async function putInDock(
     const drive = context.drive!;
     const { labelGB, usedBytes } = job.takeIn.oldDrive;
     const oldSectors = forecastSectors(labelGB, 512);
-    const newSectors = forecastSectors(drive.labelGB, drive.sectorBytes);
     const number = job.id.slice(2);
     const old = await runtime.dock.placeOldDrive(
       {
@@ -64,27 +64,35 @@ async function putInDock(
         volumes: join(runtime.projectFolder, 'demo/volumes'),
       },
     );
-    const target = await runtime.dock.placeNewDrive({
-      serial: `${drive.maker.slice(0, 2).toUpperCase()}-${number}-${drive.labelGB}`,
-      model: `${drive.maker} ${drive.model} ${drive.labelGB} GB`,
-      bytes: newSectors * drive.sectorBytes,
-      sectorBytes: drive.sectorBytes,
-      jobId: job.id,
-    });
-    const docked = (identity: typeof old, sectors: number) => ({
-      benchLabel: identity.benchLabel,
-      serial: identity.serial,
-      sectors,
-      sectorBytes: identity.sectorBytes,
-    });
+    const target = await placeNewDrive(runtime, job.id, drive);
     await record(runtime, job.id, context.by, {
       kind: 'docked',
-      dock: { old: docked(old, oldSectors), new: docked(target, newSectors), caseId },
+      dock: { old: asDocked(old), new: asDocked(target), caseId },
     });
     return ok(null);
   } finally {
     runtime.docking.delete(job.id);
   }
+}
+
+/** Adds to the record of the cable that lies with a case, where one does. */
+async function recordCable(
+  runtime: Runtime,
+  caseId: string,
+  by: string,
+  jobId: string,
+  worked: boolean,
+  what: string,
+): Promise<void> {
+  const cable = (await benchItems(runtime.database)).find(({ item }) => item.caseId === caseId);
+  if (cable)
+    await recordUse(runtime.database, cable.item.label, {
+      at: runtime.now().toISOString(),
+      by,
+      jobId,
+      worked,
+      what,
+    });
 }
 
 async function takeOutOfDock(runtime: Runtime, { stored, context }: Checked): Promise<Result<null>> {
@@ -141,29 +149,21 @@ async function startCopy(
       faults: await runtime.dock.faults(),
     },
     async (outcome) => {
-      if (outcome.kind === 'verified')
-        await record(runtime, job.id, context.by, { kind: 'copied', proof: outcome.proof });
+      if (outcome.kind !== 'verified') return;
+      await record(runtime, job.id, context.by, { kind: 'copied', proof: outcome.proof });
+      await recordCable(runtime, dock.caseId, context.by, job.id, true, 'copied and matched');
+    },
+    async ({ code }) => {
+      if (code === 'unplugged')
+        await recordCable(
+          runtime,
+          dock.caseId,
+          context.by,
+          job.id,
+          false,
+          'the drive went away in the middle of a copy',
+        );
     },
   );
-  return ok(null);
-}
-
-async function switchDeviceOn(runtime: Runtime, { stored, context }: Checked): Promise<Result<null>> {
-  const { job, facts } = stored.state;
-  const inside = isTrue(facts, 'drive.new-inside') ? job.dock?.new : null;
-  const contents = inside
-    ? await runtime.dock.withDrive(inside.benchLabel, (drive, reading) =>
-        lookInside(drive, reading, context.profile.startFile),
-      )
-    : null;
-  const build = job.choice && context.findBuild(job.choice);
-  const answer = build && fit(settingOfJob(job, context.profile, job.choice!.placeId), build);
-  const chain = answer?.speed.rate;
-  const rate = chain?.known ? chain.value : 0;
-  const luck = (seedOf(job.id) % 97) / 97;
-  await record(runtime, job.id, context.by, {
-    kind: 'switched-on',
-    shown: switchOn(context.profile, facts, contents, rate, luck),
-  });
   return ok(null);
 }

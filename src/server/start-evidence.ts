@@ -1,6 +1,6 @@
 import type { DeviceProfile } from '@/core/device';
 import type { Layout } from '@/core/disk';
-import { type JobState, type SourceSummary, startEvidence } from '@/core/job';
+import { type JobState, type SourceSummary, newDriveOf, startEvidence } from '@/core/job';
 import type { Margin } from '@/core/margin';
 import { isTrue } from '@/core/work';
 import type { Runtime } from './runtime';
@@ -13,14 +13,15 @@ export async function evidenceOf(
   source: SourceSummary | null,
   layout: Layout | null,
 ): Promise<Margin[] | null> {
-  if (!job.dock || !job.copy || !isTrue(facts, 'copy.verified')) return null;
+  const drive = newDriveOf(job);
+  if (!drive || !job.copy || !isTrue(facts, 'copy.verified')) return null;
   const known = runtime.evidence.get(job.id);
   if (known) return known;
-  const { copy: proof, dock } = job;
+  const { copy: proof } = job;
   const evidence = await runtime.dock
-    .withDrive(dock.new.benchLabel, (drive, reading) =>
+    .withDrive(drive.benchLabel, (opened, reading) =>
       startEvidence({
-        drive,
+        drive: opened,
         reading,
         startFile: profile.startFile,
         oldTable: source?.table ?? null,

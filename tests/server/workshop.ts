@@ -2,6 +2,7 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DriveImage, type Threads, fillDrive, runCopy } from '@/dock';
+import { type ImageThreads, doImageWork } from '@/images';
 import { type Runtime, doAct, findJob, openDatabase, openRuntime } from '@/server';
 
 /** The stand-ins' work in this process instead of threads; the same functions. */
@@ -18,6 +19,13 @@ export const inProcess: Threads = {
   },
 };
 
+export const imagesInProcess: ImageThreads = (work, progress) => {
+  let stopped = false;
+  const clock = { nowMs: () => performance.now(), sleep: async () => {} };
+  const finished = doImageWork(work, { progress, stopped: () => stopped, ...clock });
+  return { finished, stop: () => void (stopped = true) };
+};
+
 export type Workshop = { runtime: Runtime; folder: string; close: () => Promise<void> };
 
 /** The demo workshop on a database in memory, with a clock that stands still. */
@@ -29,6 +37,7 @@ export async function openWorkshop(kind: 'demo' | 'own' = 'demo'): Promise<Works
     kind,
     now: () => new Date('2026-11-24T08:00:00.000Z'),
     threads: inProcess,
+    imageThreads: imagesInProcess,
     database: await openDatabase(),
   });
   if (!opened.ok) throw new Error(opened.fault.sentence);

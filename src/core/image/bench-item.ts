@@ -17,7 +17,7 @@ export const itemKinds = ['stick', 'cable'] as const;
 /** A stick or a cable of the bench, by the label that stands on it. */
 export const BenchItem = z.object({
   schema: z.literal('jicara.bench-item/1'),
-  label: z.string().regex(/^[A-Z]{2}-\d{1,4}$/u, 'Two letters and a number, such as ST-1.'),
+  label: z.string().regex(/^[A-Z]{2}-\d{4,6}$/u, 'Two letters and a number, such as ST-1101.'),
   kind: z.enum(itemKinds),
   model: z.string().trim().min(1).max(80),
   /** Sticks: bytes that fit on it. */

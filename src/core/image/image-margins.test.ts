@@ -32,7 +32,7 @@ const entry: LibraryImage = { image, from: 'maker', haveBytes: 30_000_000, check
 const device = { profileId: 'braskit-wren', name: 'Wren', systemVersion: '4.1.9' };
 const stick: BenchItem = {
   schema: 'jicara.bench-item/1',
-  label: 'ST-1',
+  label: 'ST-1101',
   kind: 'stick',
   model: 'Ostrel stick 8 GB',
   bytes: 8e9,
@@ -113,7 +113,7 @@ it('a stick must hold what it was to hold, matched; three failures suggest the b
     record: 'clear',
   });
   expect(found({}, [use(false), use(true), use(false), use(false)])).toMatchObject({ record: 'over' });
-  expect(recordMargin('ST-1', [use(false), use(false), use(false)]).remedy).toMatch(
+  expect(recordMargin('ST-1101', [use(false), use(false), use(false)]).remedy).toMatch(
     /failed 3 times: bin it/u,
   );
 });

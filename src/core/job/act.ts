@@ -3,6 +3,7 @@ import { LayoutWish } from '../disk';
 import { Measures } from '../device';
 import { Library } from '../fit';
 import { Known } from '../margin';
+import { Route } from '../route';
 import { Choice } from './choice';
 import { TakeInForm } from './take-in';
 
@@ -13,6 +14,7 @@ export const observable = [
   'battery.swollen',
   'consent.given',
   'charger.connected',
+  'stick.inserted',
 ] as const;
 
 export const ReadingName = z.enum(['size-shown', 'read-test', 'parts-shown']);
@@ -32,6 +34,13 @@ export const JobAct = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('library'), library: Library.nullable() }),
   Choice.extend({ kind: z.literal('choose') }),
   z.object({ kind: z.literal('lay-out'), wish: LayoutWish }),
+  z.object({ kind: z.literal('route'), route: Route }),
+  z.object({
+    kind: z.literal('take-stick'),
+    label: z.string().max(12),
+    /** Why, where something speaks against it. */
+    reason: z.string().trim().min(3).max(300).optional(),
+  }),
   z.object({ kind: z.literal('step'), stepId: z.string().max(60) }),
   z.object({ kind: z.literal('step-back') }),
   z.object({ kind: z.literal('note'), text: z.string().trim().min(1).max(2000) }),
@@ -46,6 +55,7 @@ export const JobAct = z.discriminatedUnion('kind', [
       .optional(),
   }),
   z.object({ kind: z.literal('copy-stop') }),
+  z.object({ kind: z.literal('restore') }),
   z.object({ kind: z.literal('switch-on') }),
   z.object({ kind: z.literal('observe-start'), outcome: Outcome }),
   z.object({ kind: z.literal('read'), name: ReadingName, value: Known }),

@@ -14,6 +14,7 @@ import {
 } from '../work';
 import type { Technician } from '../workshop';
 import type { Job, JobState } from './job';
+import type { StickForJob } from './stick';
 
 /** What a job is judged against: the catalogue entries that it names. */
 export type JobContext = { profile: DeviceProfile; drive: Drive | null };
@@ -23,6 +24,8 @@ export type DecideContext = JobContext & {
   findBuild: (ids: BuildIds) => Build | null;
   /** Layout from the bytes on the dock, or the expected one before. */
   layout: Layout | null;
+  /** Sticks of the bench as this job’s device would take them; empty where the job needs none. */
+  sticks: StickForJob[];
   technicians: Technician[];
   /** When it is done and by whom (initials): the clock and the bench say so, not the core. */
   at: string;
@@ -61,4 +64,5 @@ export const holdsOf = (state: JobState, context: JobContext): Hold[] =>
     chargeLimitPercent: context.profile.opening.chargeBelowPercent,
     targetLabel: state.job.dock?.new.benchLabel ?? null,
     ledger: ledgerOf(state, context),
+    carriedBy: state.job.route === 'stick' ? 'stick' : 'copy',
   });

@@ -38,13 +38,15 @@ export function benchCard(state: JobState, context: DecideContext, copy: CopySta
   const station = currentStation(cord);
   const held = stationHold(station, holdsOf(state, context));
   const act = nextAct(state, context);
+  const asks =
+    station === 'carry-over' && job.route === 'stick' ? 'Start it from the stick' : stationAsks[station];
   const waits = (): Pick<BenchCard, 'column' | 'next'> => {
     if (copy.kind === 'running') return { column: 'machine', next: copyWords(copy) };
     if (held) return { column: 'held', next: held.remedy };
     if (station === 'hand-over') return { column: 'ready', next: stationAsks[station] };
     if (copy.kind === 'interrupted' && station === 'carry-over')
       return { column: 'hands', next: 'The copy was interrupted: go on with it' };
-    return { column: 'hands', next: act?.station === station ? act.title : stationAsks[station] };
+    return { column: 'hands', next: act?.station === station ? act.title : asks };
   };
   return {
     id: job.id,

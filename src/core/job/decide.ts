@@ -1,8 +1,9 @@
 import { measureNames, placeOf } from '../device';
-import type { LayoutWish } from '../disk';
+import { type LayoutWish, fillWish } from '../disk';
 import { libraryBytes } from '../fit';
 import { worstMargin } from '../margin';
 import { type Result, ok, refuse } from '../result';
+import { wayNames } from '../route';
 import { padWords } from '../stack';
 import { showBytes, showEstimate } from '../units';
 import { type FactSetting, factWords, foldFacts, isTrue, restore } from '../work';
@@ -12,6 +13,7 @@ import { expectedLayout, proveMargins, readingsAsked } from './expect';
 import type { Job, JobState } from './job';
 import { makeSheet } from './make-sheet';
 import { standsAgainst } from './prove';
+import { againstStick } from './stick';
 import type { Choice } from './choice';
 import { fitOfIds, keepWhatFits, marginSentence } from './fit-of';
 import { permit, permitStep } from './permit';
@@ -93,6 +95,12 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
     }
     case 'lay-out':
       return decideLayout(job, act.wish, context);
+    case 'route':
+      return act.route === job.route
+        ? refuse('same-way', 'This way is taken already.', 'Go on with it, or take another one.')
+        : said({ ...job, route: act.route }, 'route', `Taken: ${wayNames[act.route].toLowerCase()}.`);
+    case 'take-stick':
+      return decideStick(job, act, context);
     case 'step': {
       const step = permitStep(state, context, act.stepId);
       return step.ok ? said(job, 'step', step.value.title, step.value.effects, step.value.id) : step;
@@ -125,6 +133,7 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
     case 'undock':
     case 'copy':
     case 'copy-stop':
+    case 'restore':
     case 'switch-on':
       // Permitted: the stand-in does the work and reports what came of it.
       return said(job, act.kind, act.kind);
@@ -166,6 +175,43 @@ function decideChoice(state: JobState, choice: Choice, context: DecideContext): 
   return said({ ...job, choice: { ...choice, reason }, wish: null }, 'choose', sentence);
 }
 
+function decideStick(
+  job: Job,
+  act: Extract<JobAct, { kind: 'take-stick' }>,
+  { sticks }: DecideContext,
+): Result<Decision> {
+  const { label } = act;
+  const reason = act.reason ?? null;
+  const stick = sticks.find((one) => one.label === label);
+  if (!stick) return refuse('not-found', 'This stick is not on the bench.', 'Choose one from the list.');
+  if (stick.meantFor)
+    return refuse(
+      'stick-taken',
+      `${label} was taken for ${stick.meantFor}.`,
+      'Write another one on the Dock.',
+    );
+  const { blocking, acceptable } = againstStick(stick);
+  const worst = worstMargin(blocking) ?? (reason ? null : worstMargin(acceptable));
+  const { content } = stick;
+  if (worst)
+    return refuse(
+      `stick-${worst.verdict}`,
+      `${worst.what}: ${worst.verdict === 'over' ? 'not allowed' : 'not known'}.`,
+      worst.missing[0]?.howToGet ?? worst.remedy ?? 'Choose another stick.',
+    );
+  if (!content?.sha256)
+    return refuse('stick-empty', `${label} holds no image.`, 'Write one to it on the Dock.');
+  const taken = acceptable.length > 0 ? reason : null;
+  const { imageId, name, version, sha256 } = content;
+  const sentence = `Took ${label} with ${name} ${version}, read back and matched.${taken ? ` ${acceptable.map(({ what }) => what).join(', ')}, taken all the same: ${taken}` : ''}`;
+  return said(
+    { ...job, stick: { label, imageId, name, version, sha256, reason: taken }, wish: fillWish },
+    'take-stick',
+    sentence,
+    [{ fact: 'stick.ready', value: true }],
+  );
+}
+
 function decideProve(
   { job, facts }: JobState,
   reason: string | null,
@@ -173,7 +219,7 @@ function decideProve(
 ): Result<Decision> {
   if (!isTrue(facts, 'device.started'))
     return refuse('not-started', 'The device has not started yet.', 'Switch it on at First power.');
-  const margins = proveMargins(context.profile, context.layout, job.readings, job.copy, job.choice?.placeId);
+  const margins = proveMargins(context.profile, context.layout, job);
   const { blocking, acceptable } = standsAgainst(margins, job);
   const worst = worstMargin(blocking) ?? (reason ? null : worstMargin(acceptable));
   if (worst)

@@ -1,3 +1,6 @@
+import type { BenchItem, ItemUse, LibraryImage, StickContent } from '../image';
+import type { Margin } from '../margin';
+import type { Fault } from '../result';
 import type { CopyState, FrameView } from './view';
 import type { DockedDrive } from './job';
 
@@ -19,9 +22,48 @@ export type DockPair = {
   isCompared: boolean;
 };
 
+/** Work on an image or a stick as it runs. Seconds left; null where nothing is known yet. */
+export type ImageRunView = {
+  phase: 'fetching' | 'checking' | 'writing' | 'reading back';
+  doneBytes: number;
+  totalBytes: number;
+  secondsLeft: number | null;
+};
+
+/** An image of the library, as the Dock screen draws it. */
+export type DockImage = LibraryImage & {
+  /** Names of the devices that it is for. */
+  devices: string[];
+  /** The newer image for the same device; null where this is the newest. */
+  staleBy: { name: string; version: string } | null;
+  run: ImageRunView | null;
+  fault: Fault | null;
+};
+
+/** A stick or a cable with its record, as the Dock screen draws it. */
+export type DockItem = {
+  item: BenchItem;
+  uses: ItemUse[];
+  record: Margin;
+  /** Sticks: what it holds; the open job that it was taken for. */
+  content: StickContent | null;
+  takenFor: string | null;
+  run: ImageRunView | null;
+  fault: Fault | null;
+  /** Cables: the case that it lies with. */
+  caseModel: string | null;
+};
+
+export type DockLibrary = {
+  images: DockImage[];
+  items: DockItem[];
+  maker: { askedAt: string | null; isAsking: boolean; fault: Fault | null };
+};
+
 export type DockView = {
   frame: FrameView;
   pairs: DockPair[];
+  library: DockLibrary;
   /** Faults that are switched on to practise with. */
   faults: string[];
   /** False where the data folder’s file system knows no holes, so that stand-in drives take their full size. */

@@ -94,9 +94,7 @@ export const readingsAsked: Readonly<Record<ReadingName, Asked>> = Object.freeze
 export function proveMargins(
   profile: DeviceProfile,
   layout: Layout | null,
-  readings: Job['readings'],
-  copy: CopyProof | null,
-  placeId: string | null = null,
+  { readings, copy, choice, route }: Pick<Job, 'readings' | 'copy' | 'choice' | 'route'>,
 ): Margin[] {
   const read = (name: ReadingName): Known | Missing => {
     const { what, howToGet } = readingsAsked[name];
@@ -132,7 +130,7 @@ export function proveMargins(
         remedy: 'Check the unit first (megabit or megabyte), then the seat of the drive, then heat.',
       },
       read('read-test'),
-      placeOf(profile, placeId).limits.readAtLeastBytesPerS,
+      placeOf(profile, choice?.placeId ?? null).limits.readAtLeastBytesPerS,
     ),
     oneOf(
       {
@@ -143,7 +141,8 @@ export function proveMargins(
       layout ? [String(layout.parts.length)] : [],
       { kind: 'computed', note: 'the layout' },
     ),
-    ...copyMargins(copy),
+    // What a real device wrote from a stick, only the device can vouch for.
+    ...(route === 'stick' && !copy ? [] : copyMargins(copy)),
   ];
 }
 

@@ -29,9 +29,12 @@ export function foresee(profile: DeviceProfile, answers: DeviceAnswers): Foresig
   const conditions = { lengthChanges: true, padChosen: true };
   const acts = [...wayIn(procedure), ...swapActs(procedure, conditions), ...wayBack(procedure, conditions)];
   return {
-    holds: standingHolds(facts, { chargeLimitPercent: limit, targetLabel: null, ledger }).filter(({ code }) =>
-      early.includes(code),
-    ),
+    holds: standingHolds(facts, {
+      chargeLimitPercent: limit,
+      targetLabel: null,
+      ledger,
+      carriedBy: 'copy',
+    }).filter(({ code }) => early.includes(code)),
     handMinutes: acts.reduce((total, act) => total + act.minutes, 0),
   };
 }

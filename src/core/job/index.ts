@@ -14,7 +14,9 @@ export {
   readingsAsked,
 } from './expect';
 export { CopyProof, proofSentences } from './copy-proof';
-export { HistoryEntry, Job, jobState, newJob } from './job';
+export { DockedDrive, HistoryEntry, Job, jobState, newDriveOf, newJob } from './job';
+export { againstStick } from './stick';
+export type { StickForJob } from './stick';
 export type { JobState } from './job';
 export { Choice } from './choice';
 export { choiceFit, oldDriveOf, settingOfJob } from './fit-of';
@@ -47,5 +49,5 @@ export type {
 export type { LayoutSource } from './expect';
 export { startEvidence } from './start-evidence';
 export type { EvidenceQuestion } from './start-evidence';
-export type { DockPair, DockView } from './dock-view';
+export type { DockImage, DockItem, DockLibrary, DockPair, DockView, ImageRunView } from './dock-view';
 export { standsAgainst } from './prove';

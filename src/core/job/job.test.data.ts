@@ -83,6 +83,7 @@ export class Bench {
           sink: (id) => sinks.find((part) => part.id === id) ?? null,
         }),
       layout: layout?.ok ? layout.value : null,
+      sticks: [],
       technicians: [{ initials: 'IM', name: 'Ines Marrow' }],
       at,
       by: 'IM',

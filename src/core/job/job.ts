@@ -10,6 +10,7 @@ import { Outcome } from './act';
 import { Choice } from './choice';
 import { CopyProof } from './copy-proof';
 import { Sheet } from './sheet';
+import { JobStick } from './stick';
 import { TakeIn } from './take-in';
 
 /** A drive as it lies on the dock. */
@@ -20,6 +21,10 @@ export const DockedDrive = z.object({
   serial: z.string(),
 });
 export type DockedDrive = z.infer<typeof DockedDrive>;
+
+/** The new drive, wherever its system came from; null before it has been on the dock or in the device. */
+export const newDriveOf = ({ dock, installed }: Pick<Job, 'dock' | 'installed'>): DockedDrive | null =>
+  dock?.new ?? installed;
 
 /** The job as it stands: its answers. What happened, and so every fact, is in the history. */
 export const Job = z.object({
@@ -36,6 +41,10 @@ export const Job = z.object({
   wish: LayoutWish.nullable(),
   dock: z.object({ old: DockedDrive, new: DockedDrive, caseId: z.string() }).nullable(),
   copy: CopyProof.nullable(),
+  /** The stick that the device is restored from, where that is its way. */
+  stick: JobStick.nullable().default(null),
+  /** The new drive as the device wrote it itself, from a stick. */
+  installed: DockedDrive.nullable().default(null),
   outcome: Outcome.nullable(),
   /** What the simulated device last showed; null where a person looked at a real one. */
   lastStart: SwitchedOn.nullable(),
@@ -66,6 +75,8 @@ export const newJob = (id: string, takeIn: TakeIn): Job => ({
   wish: null,
   dock: null,
   copy: null,
+  stick: null,
+  installed: null,
   outcome: null,
   lastStart: null,
   readings: {},

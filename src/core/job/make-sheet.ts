@@ -5,13 +5,16 @@ import { showBytes, totals } from '../units';
 import { type DecideContext, actsOf, ledgerOf } from './acts-of';
 import { proveMargins } from './expect';
 import { settingOfJob } from './fit-of';
-import type { JobState } from './job';
+import { type JobState, newDriveOf } from './job';
 import type { Sheet } from './sheet';
 
 const oldDriveWords = {
   kept: 'The old drive is kept as the way back until you are happy',
   returned: 'The old drive was given back with the device',
 } as const;
+
+/** History that the owner reads too. */
+const onSheet = ['note', 'prove-accepted', 'take-stick', 'restored'];
 
 const partWords = (part: Part): string => {
   const name = `${part.maker} ${part.model}`;
@@ -31,7 +34,7 @@ export function makeSheet(
   const { takeIn, choice } = job;
   const build = choice && context.findBuild(choice);
   const fitted = build && fit(settingOfJob(job, profile, choice.placeId), build);
-  const proved = proveMargins(profile, layout, job.readings, job.copy, job.choice?.placeId);
+  const proved = proveMargins(profile, layout, job);
   const ledger = ledgerOf(state, context);
   const parts = (build ? partsOf(build) : []).map((part) => ({ what: partWords(part), price: part.price }));
   const label = job.dock ? ` (${job.dock.old.benchLabel})` : '';
@@ -53,13 +56,14 @@ export function makeSheet(
     after: {
       drive: drive ? `${drive.maker} ${drive.model}, ${drive.formFactor}` : 'none chosen',
       bytes: drive ? driveBytes(drive) : 0,
-      benchLabel: job.dock?.new.benchLabel ?? 'none yet',
-      serial: job.dock?.new.serial ?? 'none yet',
+      benchLabel: newDriveOf(job)?.benchLabel ?? 'none yet',
+      serial: newDriveOf(job)?.serial ?? 'none yet',
     },
     partitions: (layout?.parts ?? []).map((part) => ({
       name: part.name,
       type: partTypes[part.typeGuid] ?? 'other',
-      beforeBytes: layout ? oldBytes(layout, part) : 0,
+      // From a stick the layout begins with the image: the old drive had no part in it.
+      beforeBytes: layout && job.route !== 'stick' ? oldBytes(layout, part) : 0,
       afterBytes: layout ? placedBytes(layout, part) : 0,
       change: part.change,
     })),
@@ -74,7 +78,7 @@ export function makeSheet(
     work: workBy(state, context),
     notes: [
       ...history
-        .filter((entry) => entry.kind === 'note' || entry.kind === 'prove-accepted')
+        .filter((entry) => onSheet.includes(entry.kind))
         .map((entry) => ({ at: entry.at, by: entry.by, text: entry.sentence })),
       // What was taken although it is not known stands on the sheet with its reason.
       ...history

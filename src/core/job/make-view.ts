@@ -53,7 +53,8 @@ export function makeView(
     evidence: loaded.evidence,
     ways: rankWays(profile, wayFactsOf(state, loaded)),
     promise: promiseMargin(state, loaded, new Date(loaded.at), copySecondsLeft(now.copy)),
-    prove: proveMargins(profile, layout, job.readings, job.copy, job.choice?.placeId),
+    sticks: loaded.sticks,
+    prove: proveMargins(profile, layout, job),
     sheet: job.handedOver?.sheet ?? makeSheet(state, loaded),
     history,
   };

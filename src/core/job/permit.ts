@@ -27,6 +27,8 @@ export function permitStep(state: JobState, context: DecideContext, stepId: stri
   }
   const held = holdFault(state, context, stopsOfStep(next));
   if (held) return { ok: false, fault: held };
+  if (next.station === 'swap' && !state.job.choice)
+    return refuse('no-drive', 'No drive is chosen yet.', 'Choose one at Fit.');
   const worst = next.station === 'swap' ? choiceFit(state.job, context) : null;
   if (worst && !isAllowed(worst, state.job.choice))
     return refuse(
@@ -42,6 +44,18 @@ export function permitStep(state: JobState, context: DecideContext, stepId: stri
       'Do the steps in their order.',
     );
   return ok(next);
+}
+
+/** What restoring from a stick still lacks; null where nothing does. */
+function restoreNeeds({ job, facts }: JobState): Result<null> | null {
+  if (!job.stick || job.route !== 'stick')
+    return refuse('no-stick', 'No stick is taken for this job.', 'Take one at Data.');
+  if (isTrue(facts, 'device.started')) return refuse('started', 'The device is running.', 'Go on to Prove.');
+  if (!isTrue(facts, 'stick.inserted'))
+    return refuse('stick-out', `${job.stick.label} is not in the device.`, 'Put it in, then start from it.');
+  return isTrue(facts, 'charger.connected')
+    ? null
+    : refuse('no-charger', 'The charger is not in.', 'Restoring takes a while: plug the charger in first.');
 }
 
 /**
@@ -64,6 +78,13 @@ export function permit(
   const held = (stops: Stop[]): Result<null> => {
     const fault = holdFault(state, context, stops);
     return fault ? { ok: false, fault } : ok(null);
+  };
+  const poweredOn = (): Result<null> => {
+    const fault = holdFault(state, context, ['first-power']);
+    if (fault) return { ok: false, fault };
+    return nextAct(state, context) === null
+      ? ok(null)
+      : refuse('not-closed', 'The device is not closed yet.', 'Finish the steps of Close first.');
   };
   switch (act.kind) {
     case 'amend':
@@ -90,12 +111,40 @@ export function permit(
     case 'choose':
       return job.dock
         ? refuse('docked', 'The drives lie on the dock already.', 'Take both drives out of the dock first.')
-        : ok(null);
+        : job.installed
+          ? refuse(
+              'installed',
+              'The device has written the new drive.',
+              'Take the device in again for another one.',
+            )
+          : ok(null);
     case 'lay-out':
       return isTrue(facts, 'copy.begun')
         ? refuse('copy-begun', 'The copy has begun with the layout as it was.', 'Finish it first.')
         : ok(null);
+    case 'route':
+      return state.doneSteps.length > 0 || job.dock
+        ? refuse('begun', 'The work has begun in the way that was taken.', 'Take its steps back first.')
+        : context.profile.ways?.[act.route]?.possible === false
+          ? refuse('way-closed', 'This device cannot be restored in this way.', 'Choose another one.')
+          : ok(null);
+    case 'take-stick':
+      return job.route !== 'stick'
+        ? refuse(
+            'other-way',
+            'This job copies the old drive.',
+            'Take the way “Fresh, from a stick” at Data first.',
+          )
+        : isTrue(facts, 'device.started')
+          ? refuse('started', 'The device is running.', 'The stick has done its work.')
+          : ok(null);
     case 'dock':
+      if (job.route !== 'copy-on-dock')
+        return refuse(
+          'other-way',
+          'This job is restored from a stick.',
+          'Take the way “Copy on the dock” at Data first.',
+        );
       if (!job.choice || !job.wish)
         return refuse(
           'no-layout',
@@ -131,14 +180,13 @@ export function permit(
       if (!job.dock)
         return refuse('not-docked', 'No drive lies on the dock.', 'Put both drives in the dock first.');
       return held(['copy', 'first-write']);
-    case 'switch-on':
-    case 'observe-start': {
-      const fault = holdFault(state, context, ['first-power']);
-      if (fault) return { ok: false, fault };
-      return nextAct(state, context) === null
-        ? ok(null)
-        : refuse('not-closed', 'The device is not closed yet.', 'Finish the steps of Close first.');
+    case 'restore': {
+      const missing = restoreNeeds(state);
+      return missing ?? poweredOn();
     }
+    case 'switch-on':
+    case 'observe-start':
+      return poweredOn();
     case 'read':
       return isTrue(facts, 'device.started')
         ? ok(null)

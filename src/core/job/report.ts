@@ -4,7 +4,7 @@ import type { Outcome } from './act';
 import type { DecideContext } from './acts-of';
 import { keepWhatFits } from './fit-of';
 import type { CopyProof } from './copy-proof';
-import type { Job, JobState } from './job';
+import type { DockedDrive, Job, JobState } from './job';
 
 /** What an act does to a job: its new document and one line of history. */
 export type Decision = {
@@ -18,6 +18,9 @@ export type Report =
   | { kind: 'undocked' }
   | { kind: 'copy-begun' }
   | { kind: 'copied'; proof: CopyProof }
+  | { kind: 'installed'; drive: DockedDrive }
+  | { kind: 'restored'; proof: CopyProof; shown: SwitchedOn }
+  | { kind: 'not-restored'; why: string }
   | { kind: 'switched-on'; shown: SwitchedOn };
 
 const copiedWords = {
@@ -61,6 +64,33 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
         `${copiedWords[report.proof.readBack.mode]}: ${report.proof.blocks} blocks, SHA-256 ${report.proof.sha256.slice(0, 12)}….`,
         [{ fact: 'copy.verified', value: report.proof.mismatches === 0 }],
       );
+    case 'installed':
+      return line(
+        { ...job, installed: report.drive },
+        'restore',
+        `Started from ${job.stick?.label ?? 'the stick'}.`,
+        [],
+      );
+    case 'restored': {
+      const { outcome, shows } = report.shown;
+      const from = job.stick ? `${job.stick.label}, ${job.stick.name} ${job.stick.version}` : 'the stick';
+      const run = started(
+        { ...job, copy: report.proof, lastStart: report.shown },
+        outcome,
+        `It shows: ${shows}`,
+      );
+      return {
+        job: run.job,
+        entry: {
+          ...run.entry,
+          kind: 'restored',
+          sentence: `Restored from ${from}: ${report.proof.blocks} blocks read back and matched. ${run.entry.sentence}`,
+          changes: [...run.entry.changes, { fact: 'copy.verified', value: report.proof.mismatches === 0 }],
+        },
+      };
+    }
+    case 'not-restored':
+      return line(job, 'not-restored', `The device could not be restored: ${report.why}`, []);
     case 'switched-on':
       return started(
         { ...job, lastStart: report.shown },
@@ -83,6 +113,8 @@ export function started(job: Job, outcome: Outcome, seen: string): Decision {
   const runs = outcome === 'started';
   const changes = [
     { fact: 'device.started', value: runs },
+    // Something was shown: its power is right, whatever it finds on the drive.
+    { fact: 'device.powered', value: outcome !== 'dark' },
     ...(runs ? [{ fact: 'power.off', value: false }] : []),
   ];
   const sentence = runs ? `It started. ${seen}.` : `It did not start: ${outcomeWords[outcome]}. ${seen}.`;

@@ -30,15 +30,15 @@ function isDone(id: StationId, state: JobState, context: JobContext): boolean {
     case 'fit':
       return job.choice !== null;
     case 'data':
-      return job.wish !== null;
+      return job.route === 'stick' ? isTrue(facts, 'stick.ready') : job.wish !== null;
     case 'open':
     case 'swap':
     case 'close':
       return handsDone(id);
     case 'carry-over':
-      return isTrue(facts, 'copy.verified');
+      return isTrue(facts, job.route === 'stick' ? 'device.started' : 'copy.verified');
     case 'first-power':
-      return isTrue(facts, 'device.started');
+      return isTrue(facts, job.route === 'stick' ? 'device.powered' : 'device.started');
     case 'prove':
       return job.proved;
     case 'hand-over':

@@ -10,6 +10,7 @@ import type { Act, Facts, Hold, Ledger } from '../work';
 import type { Settings, Technician } from '../workshop';
 import type { HistoryEntry, Job } from './job';
 import type { Sheet } from './sheet';
+import type { StickForJob } from './stick';
 
 /** How far a copy is. Bytes count what moves; verified bytes were read back and matched. */
 export type CopyProgress = {
@@ -78,6 +79,8 @@ export type JobView = {
   evidence: Margin[] | null;
   /** Every way for the system to come across, the best first. */
   ways: RankedWay[];
+  /** Sticks that could serve, where the job is restored from one. */
+  sticks: StickForJob[];
   promise: Margin;
   prove: Margin[];
   sheet: Sheet;

@@ -28,15 +28,22 @@ export const stationNames: Readonly<Record<StationId, string>> = Object.freeze({
   'hand-over': 'Hand over',
 });
 
-/** How the system comes across. This slice copies on the dock; later routes move Carry over elsewhere. */
-export const Route = z.enum(['copy-on-dock']);
+/** How the system comes across, where Jicara leads through it; the other ways are ranked and done by the maker’s manual. */
+export const Route = z.enum(['copy-on-dock', 'stick']);
 export type Route = z.infer<typeof Route>;
 
-/** The order of stations for a route: on the dock the old drive must be out, so Carry over stands after Open. */
+/**
+ * The order of stations for a route. On the dock the old drive must be out, so Carry over stands after Open; from a stick the
+ * device itself writes the new drive, so it stands after First power.
+ */
 export function stationsOf(route: Route): StationId[] {
   switch (route) {
     case 'copy-on-dock':
       return [...stationIds];
+    case 'stick': {
+      const others = stationIds.filter((id) => id !== 'carry-over');
+      return others.flatMap((id) => (id === 'first-power' ? [id, 'carry-over'] : [id]));
+    }
   }
 }
 

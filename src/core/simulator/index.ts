@@ -1,2 +1,2 @@
-export { SwitchedOn, lookInside, switchOn } from './switch-on';
+export { SwitchedOn, blankContents, lookInside, switchOn } from './switch-on';
 export type { DriveContents } from './switch-on';

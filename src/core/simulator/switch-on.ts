@@ -23,6 +23,16 @@ export type DriveContents = {
   mainFileSystemBytes: number | null;
 };
 
+/** A drive as it comes out of its box. */
+export const blankContents = (driveBytes: number): DriveContents => ({
+  driveBytes,
+  tableReadable: false,
+  mirrorAtEnd: false,
+  startFile: 'no-efi-part',
+  parts: 0,
+  mainFileSystemBytes: null,
+});
+
 /** Looks at a drive as a firmware would: table, EFI part by its type code, start file where the profile says. */
 export async function lookInside(
   drive: BlockReader,
@@ -120,7 +130,9 @@ export function switchOn(
     return stop(
       'no-start-device',
       'NOTHING TO START FROM',
-      'The drive is seen, but holds no readable EFI part.',
+      drive.parts === 0
+        ? 'The drive is seen and is empty: it starts from a stick, or holds no copy yet.'
+        : 'The drive is seen, but holds no readable EFI part.',
       sign,
     );
   }

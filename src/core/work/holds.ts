@@ -25,6 +25,7 @@ export type HoldCode =
   | 'encryption'
   | 'label'
   | 'copy-unverified'
+  | 'stick'
   | 'screws-left';
 
 type Rule = Omit<Hold, 'override' | 'what' | 'remedy' | 'seen'> & {
@@ -34,9 +35,17 @@ type Rule = Omit<Hold, 'override' | 'what' | 'remedy' | 'seen'> & {
   wrong: string;
   unknown: string;
   remedy: (context: HoldContext) => string;
+  /** Only where the system comes across in this way. */
+  onlyFor?: HoldContext['carriedBy'];
 };
 
-export type HoldContext = { chargeLimitPercent: number; targetLabel: string | null; ledger: Ledger };
+export type HoldContext = {
+  chargeLimitPercent: number;
+  targetLabel: string | null;
+  ledger: Ledger;
+  /** How the system comes across: a copy of the old drive, or a stick with an image. */
+  carriedBy: 'copy' | 'stick';
+};
 
 const everything: Stop[] = ['opening', 'board', 'copy', 'first-write', 'swap', 'first-power', 'sheet'];
 
@@ -102,6 +111,7 @@ const rules: Rule[] = [
     why: 'A sealed part cannot be copied by used blocks, nor grown.',
     remedy: () => 'Have the owner switch encryption off and wait until it has finished, then note it.',
     stops: ['copy'],
+    onlyFor: 'copy',
   },
   {
     code: 'label',
@@ -113,6 +123,7 @@ const rules: Rule[] = [
     remedy: ({ targetLabel }) =>
       targetLabel ? `Read the label on the new drive and type it.` : 'Put the new drive in the dock first.',
     stops: ['first-write'],
+    onlyFor: 'copy',
   },
   {
     code: 'copy-unverified',
@@ -123,12 +134,25 @@ const rules: Rule[] = [
     why: 'Once it is closed up, a bad copy costs the whole way in again.',
     remedy: () => 'Finish the copy at Carry over: it reads everything back.',
     stops: ['swap'],
+    onlyFor: 'copy',
+  },
+  {
+    code: 'stick',
+    fact: 'stick.ready',
+    safe: true,
+    wrong: 'No stick with a checked image is ready',
+    unknown: 'No stick with a checked image is ready',
+    why: 'An opened device with an empty drive and a bad image stays on the bench for the day.',
+    remedy: () => 'Write an image to a stick on the Dock, then take it at Data.',
+    stops: ['opening'],
+    onlyFor: 'stick',
   },
 ];
 
 /** All holds that stand now, in the order in which work meets them. */
 export function standingHolds(facts: Facts, context: HoldContext): Hold[] {
   const holds: Hold[] = rules
+    .filter(({ onlyFor }) => onlyFor === undefined || onlyFor === context.carriedBy)
     .filter((rule) => factValue(facts, rule.fact) !== rule.safe)
     .map((rule) => ({
       code: rule.code,

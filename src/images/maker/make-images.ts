@@ -97,14 +97,16 @@ async function makeOne(order: MakerOrder, one: Wanted): Promise<{ image: SystemI
   };
 }
 
-/** Makes all that the stand-in server offers, once: the same order makes the same bytes. The index comes last. */
-export async function makeImages(order: MakerOrder): Promise<void> {
+/** Makes all that the stand-in server offers, once: the same order makes the same bytes. The index comes last; false where it was stopped. */
+export async function makeImages(order: MakerOrder, isStopped: () => boolean): Promise<boolean> {
   const indexPath = join(order.folder, 'index.json');
-  if (existsSync(indexPath)) return;
+  if (existsSync(indexPath)) return true;
   await mkdir(order.folder, { recursive: true });
   const made: { image: SystemImage; sha256: string; listed: boolean }[] = [];
-  for (const one of order.wanted.images)
+  for (const one of order.wanted.images) {
+    if (isStopped()) return false;
     made.push({ ...(await makeOne(order, one)), listed: one.damage !== 'unlisted' });
+  }
   const lines = made
     .filter(({ listed }) => listed)
     .map(({ image, sha256 }) => ({ name: image.fileName, sha256 }));
@@ -116,4 +118,5 @@ export async function makeImages(order: MakerOrder): Promise<void> {
   };
   await writeFile(`${indexPath}.new`, JSON.stringify(index));
   await rename(`${indexPath}.new`, indexPath);
+  return true;
 }

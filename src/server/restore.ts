@@ -1,0 +1,90 @@
+import { planCopy } from '@/core/disk';
+import { type Result, ok, refuse } from '@/core/result';
+import { usualRates } from '@/core/route';
+import { stickContent } from '@/images';
+import { findBenchItem, recordUse } from './bench-items';
+import { loadContext } from './job-context';
+import { findJob } from './jobs';
+import { asDocked, placeNewDrive } from './new-drive';
+import type { Runtime } from './runtime';
+import { type Checked, record } from './save-act';
+import { layoutFrom, summarise, withStick } from './source-summary';
+import { stickFolder, stickIdentity } from './sticks';
+import { showOf } from './switch-device-on';
+import { readSettings } from './workshop';
+
+/**
+ * The simulated device started from a stick: it looks at what is really on it, lays the image out over the new drive and writes it,
+ * read back and compared, then starts from it. What the stick did stands in its record.
+ */
+export async function restoreFromStick(runtime: Runtime, checked: Checked): Promise<Result<null>> {
+  const { stored, context } = checked;
+  const { job } = stored.state;
+  const stick = job.stick!;
+  if (runtime.copies.isRunning(job.id))
+    return refuse('busy', 'It is being restored already.', 'Wait for it, or stop it.');
+  const found = await findBenchItem(runtime.database, stick.label);
+  const content = found && (await stickContent(stickFolder(runtime, stick.label)));
+  if (!found || content?.sha256 !== stick.sha256)
+    return refuse(
+      'other-image',
+      `${stick.label} no longer holds ${stick.name} ${stick.version}.`,
+      'Write it again on the Dock, or take another stick at Data.',
+    );
+  const fails = async (why: string): Promise<Result<null>> => {
+    await record(runtime, job.id, context.by, { kind: 'not-restored', why });
+    await used(runtime, checked, false, why);
+    return ok(null);
+  };
+  const drive = await placeNewDrive(runtime, job.id, context.drive!);
+  const ordered = await withStick(runtime, stick.label, async (image, reading): Promise<string | null> => {
+    const layout = layoutFrom(summarise(reading), asDocked(drive), job.wish!);
+    if (!layout.ok) return layout.fault.sentence;
+    const plan = await planCopy(image, reading, layout.value);
+    if (!plan.ok) return plan.fault.sentence;
+    await runtime.dock.writeOrder(job.id, stickIdentity(found.item), drive, layout.value, plan.value);
+    return null;
+  });
+  if (ordered) return fails(ordered);
+  await record(runtime, job.id, context.by, { kind: 'installed', drive: asDocked(drive) });
+  const { pace } = await readSettings(runtime.database);
+  runtime.copies.start(
+    job.id,
+    {
+      sourceFolder: stickFolder(runtime, stick.label),
+      targetFolder: runtime.dock.driveFolder(drive.benchLabel),
+      copyFolder: runtime.dock.copyFolder(job.id),
+      rateBytesPerS: usualRates.stick.most,
+      pace,
+      faults: [],
+    },
+    async (outcome) => {
+      if (outcome.kind !== 'verified') return;
+      const now = (await findJob(runtime.database, job.id))!;
+      const shown = await showOf(runtime, {
+        stored: now,
+        context: await loadContext(runtime, runtime.database, now),
+      });
+      await record(runtime, job.id, context.by, { kind: 'restored', proof: outcome.proof, shown });
+      await used(
+        runtime,
+        checked,
+        shown.outcome === 'started',
+        shown.outcome === 'started' ? `restored a ${context.profile.name}` : shown.shows,
+      );
+    },
+  );
+  return ok(null);
+}
+
+/** Adds to the stick's record what it did for this job. */
+function used(runtime: Runtime, { stored, context }: Checked, worked: boolean, what: string): Promise<void> {
+  const { job } = stored.state;
+  return recordUse(runtime.database, job.stick!.label, {
+    at: runtime.now().toISOString(),
+    by: context.by,
+    jobId: job.id,
+    worked,
+    what: what.slice(0, 200),
+  });
+}

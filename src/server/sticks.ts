@@ -1,0 +1,80 @@
+import { existsSync } from 'node:fs';
+import { mkdir, rename, rm, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { DeviceProfile } from '@/core/device';
+import { type BenchItem, type SystemImage, stickMargins } from '@/core/image';
+import type { Job, StickForJob } from '@/core/job';
+import { DriveImage, type DriveIdentity } from '@/dock';
+import { stickContent } from '@/images';
+import { benchItems } from './bench-items';
+import type { Sql } from './database';
+import type { Runtime } from './runtime';
+
+export const stickFolder = (runtime: Pick<Runtime, 'dock'>, label: string) =>
+  join(runtime.dock.folder, 'sticks', label);
+
+/** A stick as a drive: how it names itself to whoever reads it. */
+export const stickIdentity = (item: BenchItem): DriveIdentity => ({
+  schema: 'jicara.dock-drive/1',
+  benchLabel: item.label,
+  serial: item.label,
+  model: item.model,
+  bytes: item.bytes!,
+  sectorBytes: 512,
+  jobId: '',
+  role: 'stick',
+});
+
+/** Makes the stand-in of a stick, blank, where it is not there yet. */
+export async function ensureStick(runtime: Runtime, item: BenchItem): Promise<string> {
+  const folder = stickFolder(runtime, item.label);
+  if (existsSync(join(folder, 'identity.json'))) return folder;
+  // A folder without identity is what a kill left of an unfinished one.
+  await rm(folder, { recursive: true, force: true });
+  await mkdir(folder, { recursive: true });
+  await (await DriveImage.create(folder, item.bytes!)).close();
+  await writeFile(join(folder, 'identity.new'), JSON.stringify(stickIdentity(item)));
+  await rename(join(folder, 'identity.new'), join(folder, 'identity.json'));
+  return folder;
+}
+
+/** Open jobs that have taken a stick and not yet started from it, by the stick’s label. */
+export async function sticksTaken(sql: Sql): Promise<Map<string, string>> {
+  const rows = await sql.query<{ id: string; label: string }>(
+    `select id, document->'stick'->>'label' as label from job
+     where handed_over_at is null and document->'stick'->>'label' is not null
+       and coalesce(document->>'outcome', '') <> 'started'`,
+  );
+  return new Map(rows.map(({ id, label }) => [label, id]));
+}
+
+/** The sticks of the bench, each held against a job’s device. */
+export async function sticksForJob(
+  runtime: Runtime,
+  sql: Sql,
+  job: Job,
+  profile: DeviceProfile,
+): Promise<StickForJob[]> {
+  const [items, entries, taken] = [
+    await benchItems(sql),
+    await runtime.library.entries(),
+    await sticksTaken(sql),
+  ];
+  const all: SystemImage[] = entries.map(({ image }) => image);
+  const device = { profileId: profile.id, name: profile.name, systemVersion: job.takeIn.systemVersion };
+  const sticks = items.filter(({ item }) => item.kind === 'stick');
+  return Promise.all(
+    sticks.map(async ({ item, uses }) => {
+      const content = await stickContent(stickFolder(runtime, item.label));
+      const entry = entries.find(({ image }) => image.id === content?.imageId) ?? null;
+      const holder = taken.get(item.label) ?? null;
+      return {
+        label: item.label,
+        model: item.model,
+        content,
+        margins: stickMargins({ stick: item, content, uses, entry }, device, all),
+        meantFor: holder === job.id ? null : holder,
+      };
+    }),
+  );
+}
