@@ -1,5 +1,7 @@
 import type { z } from 'zod';
+import { Inspection, LayoutDocument } from '@/core/disk';
 import { catalogueSchemas } from '@/core/exchange';
+import { BenchItem, ImageIndex, SystemImage } from '@/core/image';
 import { Job, Manifest, Sheet } from '@/core/job';
 import { FitRequest, ImportRequest } from '@/server';
 
@@ -11,4 +13,9 @@ export const openSchemas: Readonly<Record<string, z.ZodType>> = Object.freeze({
   job: Job,
   sheet: Sheet,
   manifest: Manifest,
+  inspection: Inspection,
+  layout: LayoutDocument,
+  'system-image': SystemImage,
+  'image-index': ImageIndex,
+  'bench-item': BenchItem,
 });

@@ -5,6 +5,7 @@ import { Shell } from '@/app/shell';
 import type { DockView } from '@/core/job';
 import type { Fault } from '@/core/result';
 import { DockBench } from '@/ui/dock/dock-bench';
+import type { ImageActions } from '@/ui/dock/image-actions';
 
 const askEveryMs = 1000;
 
@@ -12,7 +13,11 @@ const askEveryMs = 1000;
 export function DockScreen({ initial }: { initial: DockView }) {
   const [view, setView] = useState(initial);
   const [fault, setFault] = useState<Fault | null>(null);
-  const runs = view.pairs.some(({ copy }) => copy.kind === 'running');
+  const { images, items, maker } = view.library;
+  const runs =
+    maker.isAsking ||
+    view.pairs.some(({ copy }) => copy.kind === 'running') ||
+    [...images, ...items].some(({ run }) => run !== null);
   useEffect(() => {
     const timer = setInterval(
       async () => {
@@ -37,13 +42,19 @@ export function DockScreen({ initial }: { initial: DockView }) {
     const asked = await getJson<DockView>('/api/dock');
     if (asked.ok) setView(asked.value);
   };
+  const onImage: ImageActions = async (request) => {
+    const done = await post<null>('/api/images', request);
+    const asked = await getJson<DockView>('/api/dock');
+    if (asked.ok) setView(asked.value);
+    return done.ok ? null : done.fault;
+  };
   return (
     <Shell frame={view.frame} at="dock">
       <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
         <h1 className="text-[26px]">Dock</h1>
         <p className="text-soft">what runs, and what may be unplugged</p>
       </div>
-      <DockBench view={view} fault={fault} onPractise={practise} onAct={act} />
+      <DockBench view={view} fault={fault} onPractise={practise} onAct={act} onImage={onImage} />
     </Shell>
   );
 }

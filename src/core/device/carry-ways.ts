@@ -29,6 +29,8 @@ export const CarryWay = z.discriminatedUnion('possible', [
     bytes: z.int().positive().nullable(),
     /** What the owner no longer has afterwards. */
     loses: z.array(sentence).max(8),
+    /** What the hands do to begin it, such as the keys that open the boot menu. */
+    start: sentence.nullable().default(null),
     /** What must be at hand. */
     needs: z.array(sentence).max(8),
   }),

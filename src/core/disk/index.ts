@@ -41,7 +41,7 @@ export type { Write } from './write';
 export { Inspection, inspect } from './inspection';
 export type { InspectedPart } from './inspection';
 export { LayoutDocument, layoutDocument, tableFiles } from './layout/layout-files';
-export { Operation, operationsOf, rateRange, totalSeconds } from './layout/operations';
+export { Operation, forecastOperations, operationsOf, rateRange, totalSeconds } from './layout/operations';
 export type { RateRange } from './layout/operations';
 export { usageMap } from './usage-map';
 export type { UsageBin } from './usage-map';

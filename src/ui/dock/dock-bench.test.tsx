@@ -63,6 +63,7 @@ function show(pairs: DockPair[], more: Partial<DockView> = {}) {
       jobs: [],
     },
     pairs,
+    library: { images: [], items: [], maker: { askedAt: null, isAsking: false, fault: null } },
     faults: [],
     knowsHoles: true,
     ...more,
@@ -72,6 +73,10 @@ function show(pairs: DockPair[], more: Partial<DockView> = {}) {
       view={view}
       fault={null}
       onPractise={(faults) => practised.push(faults)}
+      onImage={async (request) => {
+        acts.push([request]);
+        return null;
+      }}
       onAct={(...act) => acts.push(act)}
     />,
   );

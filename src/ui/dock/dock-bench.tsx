@@ -1,9 +1,15 @@
+'use client';
 import Link from 'next/link';
-import type { DockView } from '@/core/job';
+import { useState } from 'react';
+import type { DockImage, DockView } from '@/core/job';
 import type { Fault } from '@/core/result';
 import { FaultNotice } from '../notice';
 import { StationFrame } from '../station-frame';
 import { DockPairCard } from './dock-pair';
+import type { ImageActions } from './image-actions';
+import { ImageList } from './image-list';
+import { ItemList } from './item-list';
+import { WriteDialog } from './write-dialog';
 import { PracticeFaults } from './practice-faults';
 
 type Props = {
@@ -11,25 +17,39 @@ type Props = {
   fault: Fault | null;
   onPractise: (faults: string[]) => void;
   onAct: (jobId: string, version: number, kind: 'copy' | 'copy-stop') => void;
+  onImage: ImageActions;
 };
 
 /** The ports as they stand on the bench, two for each job; faults to practise with beside them. */
-export function DockBench({ view, fault, onPractise, onAct }: Props) {
-  const { pairs, frame, faults, knowsHoles } = view;
+export function DockBench({ view, fault, onPractise, onAct, onImage }: Props) {
+  const { pairs, frame, faults, knowsHoles, library } = view;
+  const { locale } = frame.settings;
+  const [imageFault, setImageFault] = useState<Fault | null>(null);
+  /** What a row asks for is refused at the top of the screen; what a dialog asks for, in the dialog. */
+  const onRow: ImageActions = async (request) => {
+    const refused = await onImage(request);
+    setImageFault(refused);
+    return refused;
+  };
+  const [writing, setWriting] = useState<DockImage | null>(null);
+  const ofKind = (kind: 'stick' | 'cable') => library.items.filter(({ item }) => item.kind === kind);
   const running = pairs.filter(({ copy }) => copy.kind === 'running').length;
+  const written = ofKind('stick').flatMap(({ item, run }) => (run ? [item.label] : []));
   return (
     <StationFrame
       aside={<PracticeFaults faults={faults} onChange={onPractise} />}
       actions={
         <p className="font-semibold" role="status">
-          {running === 0
-            ? 'Nothing runs: every drive may be unplugged.'
-            : `${running} ${running === 1 ? 'copy runs' : 'copies run'}: leave ${running === 1 ? 'its' : 'their'} drives where they are.`}
+          {written.length > 0
+            ? `Leave ${written.join(', ')} in: ${written.length === 1 ? 'it is' : 'they are'} being written.${running > 0 ? ' Drives too.' : ''}`
+            : running === 0
+              ? 'Nothing runs: every drive and stick may be unplugged.'
+              : `${running} ${running === 1 ? 'copy runs' : 'copies run'}: leave ${running === 1 ? 'its' : 'their'} drives where they are.`}
         </p>
       }
       say="Several copies at once share the bench’s links."
     >
-      {fault && <FaultNotice fault={fault} />}
+      {(fault ?? imageFault) && <FaultNotice fault={(fault ?? imageFault)!} />}
       {!knowsHoles && (
         <FaultNotice
           fault={{
@@ -52,8 +72,18 @@ export function DockBench({ view, fault, onPractise, onAct }: Props) {
         </section>
       )}
       {pairs.map((pair) => (
-        <DockPairCard key={pair.jobId} pair={pair} locale={frame.settings.locale} onAct={onAct} />
+        <DockPairCard key={pair.jobId} pair={pair} locale={locale} onAct={onAct} />
       ))}
+      <ImageList library={library} locale={locale} do={onRow} onWrite={setWriting} />
+      <ItemList kind="stick" items={ofKind('stick')} locale={locale} act={onImage} />
+      <ItemList kind="cable" items={ofKind('cable')} locale={locale} act={onImage} />
+      <WriteDialog
+        image={writing}
+        sticks={ofKind('stick')}
+        locale={locale}
+        act={onImage}
+        onClose={() => setWriting(null)}
+      />
     </StationFrame>
   );
 }

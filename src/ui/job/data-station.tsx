@@ -1,10 +1,20 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { type LayoutWish, fillWish, planLayout } from '@/core/disk';
-import { type LayoutSource, expectedSource, expectedTarget } from '@/core/job';
+import {
+  type Layout,
+  type LayoutWish,
+  fillWish,
+  forecastOperations,
+  oldBytes,
+  planLayout,
+  rateRange,
+} from '@/core/disk';
+import { type LayoutSource, expectedSource, expectedTarget, mainPart } from '@/core/job';
+import type { DockCase } from '@/core/part';
 import { factValue } from '@/core/work';
 import { showBytes } from '@/core/units';
 import { LayoutEditor } from '../layout/layout-editor';
+import { OperationList } from '../layout/operation-list';
 import { CopyTimes } from '../look-inside/copy-times';
 import { MainAction } from '../main-action';
 import { FaultNotice, HoldNotice } from '../notice';
@@ -12,6 +22,24 @@ import { Card, StationFrame } from '../station-frame';
 import { HoldRemedy } from './hold-remedy';
 import { type StationProps, showOptions } from './station-props';
 import { WaysCard } from './ways-card';
+import { canTurn, takeWay } from './take-way';
+
+const fastest = (cases: DockCase[]): DockCase | undefined =>
+  cases.toSorted((a, b) => b.rateBytesPerS - a.rateBytesPerS)[0];
+
+/** What was stated at take-in lies in the largest part, as good as all of it; the small ones are carried whole at most. */
+function statedByPart(layout: Layout, statedBytes: number | null): Record<number, number | null> {
+  const main = mainPart(layout);
+  return Object.fromEntries(
+    layout.parts.map((part) => [
+      part.number,
+      part === main ? statedBytes : Math.min(oldBytes(layout, part), systemPartBytes),
+    ]),
+  );
+}
+
+/** What a start or recovery part usually holds, where nothing was read yet: a named default. */
+const systemPartBytes = 25e6;
 
 const same = (a: LayoutWish, b: LayoutWish | null) => b !== null && JSON.stringify(a) === JSON.stringify(b);
 
@@ -29,9 +57,23 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
   const target = useMemo(() => job.dock?.new ?? (drive && expectedTarget(drive)), [job.dock, drive]);
   const begun = factValue(view.facts, 'copy.begun') === true;
   const accepted = same(wish, job.wish) && view.layout !== null;
-  const can = useMemo(
-    () => Boolean(source && target && planLayout(source.table, target, wish, source.rules).ok),
+  const planned = useMemo(
+    () => (source && target ? planLayout(source.table, target, wish, source.rules) : null),
     [source, target, wish],
+  );
+  const can = planned?.ok ?? false;
+  const best = view.cases.find(({ id }) => id === job.dock?.caseId) ?? fastest(view.cases);
+  const operations = useMemo(
+    () =>
+      planned?.ok && source
+        ? forecastOperations(
+            planned.value,
+            source.rules,
+            read?.usedByPart ?? statedByPart(planned.value, job.takeIn.oldDrive.usedBytes),
+            best ? rateRange(best.rateBytesPerS) : null,
+          )
+        : null,
+    [planned, source, read, job.takeIn.oldDrive.usedBytes, best],
   );
   const accept = () => void act({ kind: 'lay-out', wish });
   const encryption = view.holds.find(({ code }) => code === 'encryption');
@@ -110,7 +152,15 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
           {view.layoutFault && <FaultNotice fault={view.layoutFault} />}
         </Card>
       )}
-      <WaysCard ways={view.ways} />
+      {operations && planned?.ok && (
+        <OperationList
+          layout={planned.value}
+          operations={operations}
+          caseModel={best?.model ?? null}
+          locale={options.locale}
+        />
+      )}
+      <WaysCard ways={view.ways} taken={job.route} onTake={canTurn(view) ? takeWay(act) : undefined} />
     </StationFrame>
   );
 }

@@ -1,13 +1,9 @@
 import type { Margin } from '@/core/margin';
-import { showEstimate } from '@/core/units';
-import { BowlSign } from '../bowl-sign';
 import { Card } from '../station-frame';
-import { verdictText } from '../verdict-words';
+import { MarginLines } from './margin-lines';
 
 /** Would it start? Each piece of evidence with its verdict; what is wrong and what is not known first. */
 export function EvidenceCard({ evidence }: { evidence: Margin[] }) {
-  const order = { over: 0, tight: 1, unknown: 2, clear: 3 } as const;
-  const sorted = [...evidence].sort((a, b) => order[a.verdict] - order[b.verdict]);
   const wrong = evidence.filter(({ verdict }) => verdict === 'over').length;
   const open = evidence.filter(({ verdict }) => verdict === 'unknown').length;
   const answer =
@@ -16,26 +12,7 @@ export function EvidenceCard({ evidence }: { evidence: Margin[] }) {
       : `nothing speaks against it${open > 0 ? `; ${open} only the device can show` : ''}`;
   return (
     <Card title="Would it start?" hint={answer}>
-      <ul className="grid gap-x-6 md:grid-cols-2">
-        {sorted.map((margin) => (
-          <li key={margin.id} className="flex items-start gap-2 border-b border-dashed border-line py-1.5">
-            <BowlSign verdict={margin.verdict} use={0.4} size={24} />
-            <div className="min-w-0">
-              <p className="leading-snug">
-                <b>{margin.what}</b>{' '}
-                <span className={verdictText[margin.verdict]}>
-                  {margin.value.known ? showEstimate(margin.value, margin.unit) : 'not known'}
-                </span>
-              </p>
-              {margin.verdict !== 'clear' && (
-                <p className="text-[13px] text-soft">
-                  {margin.value.known ? margin.remedy : margin.value.howToGet}
-                </p>
-              )}
-            </div>
-          </li>
-        ))}
-      </ul>
+      <MarginLines margins={evidence} />
     </Card>
   );
 }

@@ -7,6 +7,7 @@ import { capital } from '../capital';
 import { MainAction } from '../main-action';
 import { HoldNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
+import { DeviceDisplay } from './device-display';
 import type { StationProps } from './station-props';
 
 /** Is this normal? What the device shows, on a bar with the usual time and the worry point. */
@@ -20,7 +21,6 @@ export function FirstPowerStation({ view, act, busy, goOn }: StationProps) {
   const switchOn = can ? () => void act({ kind: 'switch-on' }) : undefined;
   const { phases } = profile.firstPower;
   const worryTotal = phases.reduce((sum, phase) => sum + phase.worryS, 0);
-  const shown = job.lastStart;
   return (
     <StationFrame
       aside={
@@ -66,22 +66,7 @@ export function FirstPowerStation({ view, act, busy, goOn }: StationProps) {
     >
       {hold && <HoldNotice hold={hold} />}
       {!closed && !hold && <Card title="Not closed yet">Finish the steps of Close first.</Card>}
-      <section
-        aria-live="polite"
-        className="grid min-h-48 place-items-center rounded-2xl border-[6px] border-lacquer-raised bg-lacquer p-6 text-center text-lacquer-ink"
-      >
-        {job.outcome === null ? (
-          <p className="text-[17px]">The device is off.</p>
-        ) : (
-          <div>
-            <p className="font-display text-[28px] font-bold">
-              {shown ? shown.shows : capital(outcomeWords[job.outcome])}
-            </p>
-            {shown?.hint && <p className="mt-2 max-w-[52ch] text-[17px]">{shown.hint}</p>}
-            {job.outcome === 'started' && <p className="mt-2">It runs. Go on to Prove.</p>}
-          </div>
-        )}
-      </section>
+      <DeviceDisplay job={job} />
       <Card title="How long each phase usually lasts" hint="the mark is where to start worrying">
         <ol className="flex flex-col gap-3">
           {phases.map((phase) => (

@@ -1,7 +1,8 @@
 import { useState } from 'react';
-import type { RankedWay } from '@/core/route';
+import { type RankedWay, Route } from '@/core/route';
 import { showDuration, showDurationRange } from '@/core/units';
 import { BowlSign } from '../bowl-sign';
+import { Button } from '../button';
 import { Card } from '../station-frame';
 
 const verdictOf = (way: RankedWay) =>
@@ -14,7 +15,16 @@ const verdictOf = (way: RankedWay) =>
         : 'clear';
 
 /** The ways for the system to come across, the best first: whole time, hands, what the owner loses, and why. */
-export function WaysCard({ ways }: { ways: RankedWay[] }) {
+export function WaysCard({
+  ways,
+  taken,
+  onTake,
+}: {
+  ways: RankedWay[];
+  taken: Route;
+  /** Takes a way; left out where the work has begun in one. */
+  onTake?: (route: Route) => void;
+}) {
   const [open, setOpen] = useState<string | null>(null);
   return (
     <Card title="Ways to bring the system across" hint="times are the middle of nine jobs in ten">
@@ -28,7 +38,10 @@ export function WaysCard({ ways }: { ways: RankedWay[] }) {
               onClick={() => setOpen(open === way.id ? null : way.id)}
             >
               <BowlSign verdict={verdictOf(way)} use={way.state === 'possible' ? 0.4 : null} size={28} />
-              <b>{way.name}</b>
+              <b>
+                {way.name}
+                {way.id === taken && <span className="block text-[13px] font-normal text-clear">taken</span>}
+              </b>
               <span className="order-last col-span-2 col-start-2 text-[14px] text-soft md:order-none md:col-span-1 md:col-start-auto">
                 {way.state === 'possible'
                   ? way.loses.length > 0
@@ -39,11 +52,29 @@ export function WaysCard({ ways }: { ways: RankedWay[] }) {
               <WayTime way={way} />
             </button>
             {open === way.id && <WayDetail way={way} />}
+            {open === way.id && way.state !== 'impossible' && way.id !== taken && (
+              <div className="ml-11 pb-1">
+                <TakeWay way={way} onTake={onTake} />
+              </div>
+            )}
           </li>
         ))}
       </ul>
     </Card>
   );
+}
+
+/** Jicara leads through two of the ways; the others are told and left to the maker’s manual. */
+function TakeWay({ way, onTake }: { way: RankedWay; onTake?: (route: Route) => void }) {
+  const route = Route.safeParse(way.id);
+  if (!route.success)
+    return (
+      <p className="text-[14px] text-soft">
+        Not led through here: follow the maker’s manual, and note it in the history.
+      </p>
+    );
+  if (!onTake) return <p className="text-[14px] text-soft">The work has begun in the other way.</p>;
+  return <Button onClick={() => onTake(route.data)}>Take this way</Button>;
 }
 
 function WayTime({ way }: { way: RankedWay }) {

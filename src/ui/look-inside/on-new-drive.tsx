@@ -1,15 +1,14 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { type LayoutWish, fillWish, layoutDocument, planLayout, tableFiles } from '@/core/disk';
+import { type LayoutWish, fillWish, forecastOperations, planLayout } from '@/core/disk';
 import type { LayoutSource } from '@/core/job';
 import { sectorsFromLabel } from '@/core/part';
 import { showBytes } from '@/core/units';
 import { Choice } from '../choice';
 import { Field } from '../field';
 import { LayoutEditor } from '../layout/layout-editor';
-import { saveFile } from '../save-file';
+import { LayoutFiles } from '../layout/layout-files';
 import { Card } from '../station-frame';
-import { Button } from '../button';
 
 type Props = { source: LayoutSource; usedByPart: Record<number, number>; fileName: string; locale: string };
 
@@ -29,7 +28,6 @@ export function OnNewDrive({ source, usedByPart, fileName, locale }: Props) {
     () => (target ? planLayout(source.table, target, wish, source.rules) : null),
     [source, target, wish],
   );
-  const files = layout?.ok ? tableFiles(layout.value) : null;
   return (
     <Card
       title="On another drive"
@@ -67,28 +65,11 @@ export function OnNewDrive({ source, usedByPart, fileName, locale }: Props) {
         />
       )}
       {layout?.ok && (
-        <div className="mt-2 flex flex-wrap gap-2">
-          <Button
-            onClick={() =>
-              saveFile(
-                'layout.json',
-                JSON.stringify(layoutDocument(layout.value, []), null, 2),
-                'application/json',
-              )
-            }
-          >
-            Save the layout
-          </Button>
-          {files && (
-            <>
-              <Button onClick={() => saveFile('first-sectors.bin', files.head, 'application/octet-stream')}>
-                First sectors
-              </Button>
-              <Button onClick={() => saveFile('last-sectors.bin', files.tail, 'application/octet-stream')}>
-                Last sectors
-              </Button>
-            </>
-          )}
+        <div className="mt-2">
+          <LayoutFiles
+            layout={layout.value}
+            operations={forecastOperations(layout.value, source.rules, usedByPart, null)}
+          />
         </div>
       )}
     </Card>

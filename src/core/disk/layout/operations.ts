@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { CopyPlan } from './copy-plan';
 import { type Layout, type PlacedPart, placedBytes } from './layout';
+import type { PartRules } from './rules';
 
 const Seconds = z.object({ least: z.number(), middle: z.number(), most: z.number() });
 
@@ -43,31 +44,47 @@ export function totalSeconds(operations: Operation[]): Operation['seconds'] {
   return { least: sum((s) => s.least), middle: sum((s) => s.middle), most: sum((s) => s.most) };
 }
 
-/** What a copy by this plan does, in order, with bytes and time; what only the device can do comes last. */
-export function operationsOf(layout: Layout, plan: CopyPlan, rate: RateRange | null): Operation[] {
+/** What is known of a copy: bytes of each part, and what each part needs rewritten. */
+type Known = {
+  /** What lies before the first part and moves too. */
+  startBytes: number;
+  /** Bytes of a part, or null where that is not known yet. */
+  bytesOf: (part: PlacedPart) => number | null;
+  /** Words for what is rewritten in a part; empty where nothing is. */
+  rewritten: (part: PlacedPart) => string;
+  writesTable: boolean;
+};
+
+function listed(layout: Layout, known: Known, rate: RateRange | null): Operation[] {
   const list: Operation[] = [];
-  const add = (kind: Operation['kind'], what: string, bytes = 0) =>
-    list.push({ kind, what, bytes, seconds: bytes > 0 ? times(bytes, rate) : null });
-  const start = plan.spans.filter(({ part }) => part === 0).reduce((sum, span) => sum + span.bytes, 0);
-  if (start > 0) add('copy', 'Copy the drive’s beginning, with its programs and records', start);
-  for (const part of layout.parts) {
-    const spans = plan.spans.filter((span) => span.part === part.number);
-    const bytes = spans.reduce((sum, span) => sum + span.bytes, 0);
-    const isWhole = spans.length === 1 && spans[0]!.bytes === placedBytes(layout, part);
-    if (bytes > 0) add('copy', `Copy ${called(part)}, ${isWhole ? 'all of it' : 'its used blocks'}`, bytes);
+  const add = (kind: Operation['kind'], what: string, bytes: number | null = 0) =>
+    list.push({ kind, what, bytes: bytes ?? 0, seconds: bytes ? times(bytes, rate) : null });
+  const { startBytes } = known;
+  if (startBytes > 0) add('copy', 'Copy the drive’s beginning, with its programs and records', startBytes);
+  const carried = layout.parts.filter((part) => part.from !== null);
+  for (const part of carried) {
+    const bytes = known.bytesOf(part);
+    const how =
+      bytes === null
+        ? 'as much as is found in use'
+        : bytes === placedBytes(layout, part)
+          ? 'all of it'
+          : 'its used blocks';
+    if (bytes === null || bytes > 0) add('copy', `Copy ${called(part)}, ${how}`, bytes);
   }
-  add('read-back', 'Read everything back and compare', plan.bytes);
+  const all = carried.map(known.bytesOf);
+  const total = all.every((bytes) => bytes !== null)
+    ? all.reduce<number>((sum, bytes) => sum + bytes!, startBytes)
+    : null;
+  add('read-back', 'Read everything back and compare', total);
   for (const part of layout.parts) {
-    const name = part.name || `part ${part.number}`;
-    const own = plan.rewrites.filter(({ what }) => what.startsWith(`${name}: `));
-    const fields = own.map(({ what }) => what.slice(name.length + 2)).join(', ');
+    const fields = known.rewritten(part);
     if (part.change === 'new') add('clear', `Clear the start of ${called(part)}, for its installer`);
-    else if (own.length > 0)
-      add('rewrite', `Rewrite in ${called(part)} what names its place and size: ${fields}`);
+    else if (fields) add('rewrite', `Rewrite in ${called(part)} what names its place and size${fields}`);
   }
   if (layout.kind === 'gpt')
     add('table', 'Write the partition table: its mirror at the true end first, sector 0 last');
-  if (layout.kind === 'record' && plan.rewrites.some(({ offset }) => offset === 0))
+  if (layout.kind === 'record' && known.writesTable)
     add('table', 'Write the size of the last part into sector 0');
   for (const { name, number } of layout.dropped)
     add('leave', `Leave “${name || `part ${number}`}” behind: it stays on the old drive alone`);
@@ -77,4 +94,45 @@ export function operationsOf(layout: Layout, plan: CopyPlan, rate: RateRange | n
       `${called(part)} keeps the size of its file system until the device grows it at first start; Prove asks for the reading`,
     );
   return list;
+}
+
+/** What a copy by this plan does, in order, with bytes and time; what only the device can do comes last. */
+export function operationsOf(layout: Layout, plan: CopyPlan, rate: RateRange | null): Operation[] {
+  const bytesIn = (number: number) =>
+    plan.spans.filter(({ part }) => part === number).reduce((sum, { bytes }) => sum + bytes, 0);
+  const known: Known = {
+    startBytes: bytesIn(0),
+    bytesOf: ({ number }) => bytesIn(number),
+    rewritten: (part) => {
+      const name = part.name || `part ${part.number}`;
+      const own = plan.rewrites.filter(({ what }) => what.startsWith(`${name}: `));
+      return own.length > 0 ? `: ${own.map(({ what }) => what.slice(name.length + 2)).join(', ')}` : '';
+    },
+    writesTable: plan.rewrites.some(({ offset }) => offset === 0),
+  };
+  return listed(layout, known, rate);
+}
+
+/** File systems that name their own start in their first sector, so that moving them rewrites it. */
+const namesItsStart = /^(FAT|exFAT|NTFS)/u;
+
+/**
+ * The same list before the copy is planned in bytes: what is in use as it was read or stated, by part; null where nobody knows.
+ */
+export function forecastOperations(
+  layout: Layout,
+  rules: PartRules,
+  usedByPart: Record<number, number | null>,
+  rate: RateRange | null,
+): Operation[] {
+  const known: Known = {
+    startBytes: 0,
+    bytesOf: ({ number }) => usedByPart[number] ?? null,
+    rewritten: ({ change, grownBy, number }) => {
+      const moves = change.includes('moves') && namesItsStart.test(rules[number]?.holds ?? '');
+      return moves || (change.includes('grows') && grownBy === 'rewrite') ? ', once it is read' : '';
+    },
+    writesTable: layout.parts.some(({ change }) => change !== 'stays'),
+  };
+  return listed(layout, known, rate);
 }

@@ -18,7 +18,9 @@ import { HandOverStation } from '@/ui/job/hand-over-station';
 import { HandsStation } from '@/ui/job/hands-station';
 import { NoteDialog } from '@/ui/job/note-dialog';
 import { ProveStation } from '@/ui/job/prove-station';
+import { RestoreStation } from '@/ui/job/restore-station';
 import type { StationProps } from '@/ui/job/station-props';
+import { StickDataStation } from '@/ui/job/stick-data-station';
 import { TakeInStation } from '@/ui/job/take-in-station';
 import { FaultNotice } from '@/ui/notice';
 import { useKeys } from '@/ui/use-keys';
@@ -107,13 +109,17 @@ function Station({
     case 'fit':
       return <FitStation {...props} />;
     case 'data':
-      return <DataStation {...props} />;
+      return props.view.job.route === 'stick' ? <StickDataStation {...props} /> : <DataStation {...props} />;
     case 'open':
     case 'swap':
     case 'close':
       return <HandsStation key={station} station={station} {...props} />;
     case 'carry-over':
-      return <CarryOverStation copy={copy} silent={silent} {...props} />;
+      return props.view.job.route === 'stick' ? (
+        <RestoreStation copy={copy} {...props} />
+      ) : (
+        <CarryOverStation copy={copy} silent={silent} {...props} />
+      );
     case 'first-power':
       return <FirstPowerStation {...props} />;
     case 'prove':
