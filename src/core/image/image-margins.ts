@@ -135,6 +135,12 @@ export const stickRoomMargin = (entry: LibraryImage, stick: BenchItem): Margin =
   );
 };
 
+const stateWords = {
+  'half-written': 'half of an image',
+  differs: 'other bytes than were written',
+  matched: 'what was written, read back',
+} as const;
+
 /** All that is checked of a stick for a job before its device is opened. */
 export function stickMargins(
   question: { stick: BenchItem; content: StickContent | null; uses: ItemUse[]; entry: LibraryImage | null },
@@ -145,7 +151,7 @@ export function stickMargins(
   const written: Named | Missing =
     content === null
       ? missing(`an image on ${stick.label}`, 'Write one on the Dock.')
-      : named(content.state, { kind: 'computed', note: `written ${content.at.slice(0, 10)}` });
+      : named(stateWords[content.state], { kind: 'computed', note: `written ${content.at.slice(0, 10)}` });
   return [
     oneOf(
       {
@@ -155,7 +161,7 @@ export function stickMargins(
         remedy: 'It was not written to its end, or did not read the same: write it again.',
       },
       written,
-      ['matched'],
+      [stateWords.matched],
       rule,
     ),
     ...(entry ? imageMargins(entry, device, all) : []),

@@ -86,7 +86,7 @@ describe('the dock', () => {
   it('says that nothing is in a port, and where drives are put in', () => {
     show([]);
     expect(screen.getByText('No drive is in a port')).toBeTruthy();
-    expect(screen.getByText(/every drive may be unplugged/u)).toBeTruthy();
+    expect(screen.getByText(/every drive and stick may be unplugged/u)).toBeTruthy();
   });
 
   it('shows a running copy with its rate, range, drop and what could not be read; neither drive may be unplugged', () => {

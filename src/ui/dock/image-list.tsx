@@ -90,7 +90,7 @@ function ImageRow({
   const isGood = state.verdict === 'clear' || state.verdict === 'tight';
   return (
     <li className="border-t border-dashed border-line py-2 first:border-0">
-      <div className="grid items-center gap-x-3 gap-y-1 md:grid-cols-[30px_minmax(0,1.2fr)_minmax(0,1fr)_auto]">
+      <div className="grid items-center gap-x-3 gap-y-1 md:grid-cols-[30px_minmax(0,1.2fr)_minmax(0,1fr)_172px]">
         <BowlSign verdict={state.verdict} use={0.4} size={26} />
         <div className="min-w-0">
           <p className="truncate">

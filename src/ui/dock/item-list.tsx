@@ -81,12 +81,16 @@ function ItemRow({
   const isWrong = content !== null && content.state !== 'matched';
   return (
     <li className="border-t border-dashed border-line py-2 first:border-0">
-      <div className="grid items-center gap-x-3 gap-y-1 md:grid-cols-[30px_minmax(0,1.2fr)_minmax(0,1fr)_auto]">
-        <BowlSign verdict={isWrong ? 'over' : record.verdict} use={record.use} size={26} />
+      <div className="grid items-center gap-x-3 gap-y-1 md:grid-cols-[30px_minmax(0,1.2fr)_minmax(0,1fr)_172px]">
+        <BowlSign
+          verdict={run || uses.length === 0 ? 'unknown' : isWrong ? 'over' : record.verdict}
+          use={record.use}
+          size={26}
+        />
         <div className="min-w-0">
           <p className="flex flex-wrap items-center gap-x-2">
             <b className="figures rounded border border-ink px-1.5">{item.label}</b>
-            <span>{contentWords(one)}</span>
+            <span>{run ? 'being written' : contentWords(one)}</span>
             {takenFor && <span className="text-[13px] font-semibold text-info">taken for {takenFor}</span>}
           </p>
           <p className="text-[13px] text-soft">{about.filter(Boolean).join(' · ')}</p>

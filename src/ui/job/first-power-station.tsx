@@ -65,6 +65,11 @@ export function FirstPowerStation({ view, act, busy, goOn }: StationProps) {
       say={`Charger ${charger ? 'in' : 'out'}${profile.firstPower.startsOnlyOnCharger ? '. This device starts only on the charger after its battery was unplugged.' : ''}`}
     >
       {hold && <HoldNotice hold={hold} />}
+      {job.route === 'stick' && !started && (
+        <p className="text-soft">
+          The new drive is empty: that it finds nothing to start from is right, and Carry over comes next.
+        </p>
+      )}
       {!closed && !hold && <Card title="Not closed yet">Finish the steps of Close first.</Card>}
       <DeviceDisplay job={job} />
       <Card title="How long each phase usually lasts" hint="the mark is where to start worrying">

@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import { isKept } from '@/core/margin';
 import { isTrue } from '@/core/work';
 import { showDurationRange } from '@/core/units';
 import { Ribbons } from '../layout/ribbons';
@@ -17,6 +18,10 @@ export function StickDataStation({ view, act, busy, goOn }: StationProps) {
   const options = showOptions(view);
   const [reason, setReason] = useState('');
   const way = profile.ways?.stick;
+  /** The first stick that nothing speaks against. */
+  const free = view.sticks.find(
+    ({ content, margins, meantFor }) => content?.sha256 && !meantFor && margins.every(isKept),
+  );
   const ready = isTrue(view.facts, 'stick.ready') && job.stick !== null;
   return (
     <StationFrame
@@ -52,8 +57,14 @@ export function StickDataStation({ view, act, busy, goOn }: StationProps) {
       }
       actions={
         <MainAction
-          words={ready && goOn ? goOn.words : 'Take a stick'}
-          go={ready && goOn ? goOn.go : null}
+          words={ready && goOn ? goOn.words : free ? `Take ${free.label}` : 'Take a stick'}
+          go={
+            ready
+              ? (goOn?.go ?? null)
+              : free
+                ? () => void act({ kind: 'take-stick', label: free.label })
+                : null
+          }
           busy={busy}
         />
       }

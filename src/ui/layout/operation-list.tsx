@@ -3,6 +3,8 @@ import { showBytes, showDuration, showDurationRange } from '@/core/units';
 import { Card } from '../station-frame';
 import { LayoutFiles } from './layout-files';
 
+const short = (seconds: number) => (seconds < 1 ? 'under 1 s' : showDuration(seconds));
+
 /** What will be done to the new drive, in order, each with its bytes and its share of the time. */
 export function OperationList({
   layout,
@@ -23,7 +25,7 @@ export function OperationList({
       title="What is done, in order"
       hint={
         total
-          ? `${showDuration(total.middle)} with the ${caseModel}, ${showDurationRange(total.least, total.most)}`
+          ? `${short(total.middle)} with the ${caseModel}, nine times in ten ${showDurationRange(total.least, total.most)}`
           : 'how long is not known yet'
       }
       tools={<LayoutFiles layout={layout} operations={operations} />}
@@ -49,9 +51,7 @@ export function OperationList({
             <span className="figures text-right text-[14px]">
               {bytes > 0 ? showBytes(bytes, { locale }) : ''}
             </span>
-            <span className="figures text-right text-[14px]">
-              {seconds ? showDuration(seconds.middle) : ''}
-            </span>
+            <span className="figures text-right text-[14px]">{seconds ? short(seconds.middle) : ''}</span>
           </li>
         ))}
       </ol>
