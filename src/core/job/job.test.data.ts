@@ -4,6 +4,8 @@ import padData from '../../../demo/parts/pads.json';
 import sinkData from '../../../demo/parts/heatsinks.json';
 import { DeviceProfile } from '../device';
 import { buildFrom } from '../fit';
+import type { StickContent } from '../image';
+import type { Margin } from '../margin';
 import { Drive, Heatsink, Pad } from '../part';
 import { screwsAtStart } from '../work';
 import type { JobAct } from './act';
@@ -13,6 +15,7 @@ import type { DecideContext } from './acts-of';
 import type { CopyProof } from './copy-proof';
 import { type JobState, jobState, newJob } from './job';
 import { type Report, decideReport } from './report';
+import type { StickForJob } from './stick';
 import { type TakeIn, takeInFacts } from './take-in';
 
 export const profile = DeviceProfile.parse(ospreyData);
@@ -56,6 +59,8 @@ const at = '2026-11-24T08:00:00.000Z';
 /** A job in memory that acts are done to, as the server does them to the database. */
 export class Bench {
   state: JobState;
+  /** Sticks of the bench, held against this job’s device. */
+  sticks: StickForJob[] = [];
 
   constructor(given: TakeIn = takeIn) {
     const job = newJob('Q-0412', given);
@@ -83,7 +88,7 @@ export class Bench {
           sink: (id) => sinks.find((part) => part.id === id) ?? null,
         }),
       layout: layout?.ok ? layout.value : null,
-      sticks: [],
+      sticks: this.sticks,
       technicians: [{ initials: 'IM', name: 'Ines Marrow' }],
       at,
       by: 'IM',
@@ -106,6 +111,28 @@ export class Bench {
     const changes = entry.changes.map((change) => ({ ...change, at, by: 'IM' }));
     this.state = jobState(job, [...this.state.history, { ...entry, at, by: 'IM', changes }]);
   }
+}
+
+const sum = 'c'.repeat(64);
+
+/** A stick with a whole, listed image for this device, read back; margins as asked. */
+export function stick(
+  label: string,
+  margins: Margin[] = [],
+  state: StickContent['state'] = 'matched',
+): StickForJob {
+  const content: StickContent = {
+    state,
+    imageId: 'quay-2-9',
+    name: 'Quay recovery',
+    version: '2.9.3',
+    fileName: 'quay.img.gz',
+    fileSha256: sum,
+    sha256: state === 'matched' ? sum : null,
+    imageBytes: 153_092_096,
+    at,
+  };
+  return { label, model: 'Tarn Slip 32 GB', content, margins, meantFor: null };
 }
 
 export const proof: CopyProof = {
