@@ -1,5 +1,5 @@
 /**
- * Makes the packed volumes in `demo/volumes` with Debian's own tools: e2fsprogs, ntfs-3g, exfatprogs and exfat-fuse. Run
+ * Makes the packed volumes in `demo/volumes` and `tests/disks/volumes` with Debian's own tools: e2fsprogs, ntfs-3g, exfatprogs and exfat-fuse. Run
  * once, by hand, as root (`node --import tsx scripts/pack-volumes.mts`); what it makes is committed; names behind it make only those. Kept are the blocks that
  * are not zero and belong to no file, and where the files lie (src/core/disk/packed-volume.ts).
  */
@@ -40,6 +40,8 @@ type Wish = {
   bytes: number;
   firstSector: number;
   files: Record<string, number>;
+  /** Where it goes; with the demo’s where left out. */
+  folder?: string;
 };
 
 /** A part as its profile delivers it on a drive of so many label GB: where it starts and how large it is. */
@@ -89,6 +91,16 @@ const wishes: Wish[] = [
     bytes: 96 * 2 ** 20,
     firstSector: 100_352,
     files: { 'system/core.bin': 20 * MB, 'system/shell.bin': 6 * MB },
+  },
+  {
+    name: 'exfat-test',
+    kind: 'exFAT',
+    bytes: 260 * 2 ** 20,
+    firstSector: 33 * 2048,
+    files: Object.fromEntries(
+      Array.from({ length: 24 }, (_, n) => [`DIR${n % 3}/FILE${n}.BIN`, (n + 1) * 50_000]),
+    ),
+    folder: 'tests/disks/volumes',
   },
 ];
 
@@ -216,7 +228,7 @@ async function pack(wish: Wish, work: string) {
     Buffer.concat([Buffer.from(`${JSON.stringify(PackedHeader.parse(header))}\n`), ...kept]),
     { level: 9 },
   );
-  const path = join('demo/volumes', `${wish.kind}-${wish.bytes}.vol.gz`);
+  const path = join(wish.folder ?? 'demo/volumes', `${wish.kind}-${wish.bytes}.vol.gz`);
   writeFileSync(path, packed);
   console.log(
     path,

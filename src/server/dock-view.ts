@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { supportsHoles } from '@/copier';
 import type { DockPair, DockView } from '@/core/job';
 import { type Result, ok, refuse } from '@/core/result';
 import { isTrue } from '@/core/work';
@@ -8,7 +7,7 @@ import { loadContext } from './job-context';
 import { libraryView } from './library-view';
 import { findJob, openJobIds } from './jobs';
 import type { Runtime } from './runtime';
-import { frameView } from './views';
+import { frameView, knowsHoles } from './views';
 
 async function pairOf(runtime: Runtime, jobId: string): Promise<DockPair | null> {
   const stored = await findJob(runtime.database, jobId);
@@ -42,7 +41,7 @@ export async function dockView(runtime: Runtime): Promise<DockView> {
     pairs,
     library: await libraryView(runtime),
     faults: await runtime.dock.faults(),
-    knowsHoles: (runtime.knowsHoles ??= await supportsHoles(runtime.dock.folder)),
+    knowsHoles: await knowsHoles(runtime),
   };
 }
 

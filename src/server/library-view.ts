@@ -7,7 +7,8 @@ import { profileNames } from './devices';
 import { askMaker, imageKey, stickKey } from './images';
 import { partsOfKind } from './parts';
 import type { Runtime } from './runtime';
-import { stickFolder, sticksTaken } from './sticks';
+import { stickFolder } from './stick-folder';
+import { sticksTaken } from './sticks';
 
 /** The image library, the sticks and the cables; the image server is asked where nobody has asked it yet. */
 export async function libraryView(runtime: Runtime): Promise<DockLibrary> {

@@ -9,7 +9,8 @@ import { asDocked, placeNewDrive } from './new-drive';
 import type { Runtime } from './runtime';
 import { type Checked, record } from './save-act';
 import { layoutFrom, summarise, withStick } from './source-summary';
-import { stickFolder, stickIdentity } from './sticks';
+import { stickFolder } from './stick-folder';
+import { stickIdentity } from './sticks';
 import { showOf } from './switch-device-on';
 import { readSettings } from './workshop';
 

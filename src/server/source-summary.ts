@@ -8,12 +8,13 @@ import {
   readDrive,
   rulesOf,
 } from '@/core/disk';
-import type { SourceSummary } from '@/core/job';
+import { type SourceSummary, startEvidence } from '@/core/job';
+import type { Margin } from '@/core/margin';
 import { type Result, refuse } from '@/core/result';
 import { DriveImage } from '@/dock';
 import { stickContent } from '@/images';
 import type { Runtime } from './runtime';
-import { stickFolder } from './sticks';
+import { stickFolder } from './stick-folder';
 
 export const summarise = (reading: DriveReading): SourceSummary => ({
   table: reading.table,
@@ -54,6 +55,27 @@ export async function readStick(
   if (summary) runtime.sources.set(key, summary);
   return summary;
 }
+
+/** What speaks for and against the image on a stick starting this kind of device, read from its bytes once. */
+export async function stickEvidence(
+  runtime: Runtime,
+  label: string,
+  sha256: string,
+  startFile: string,
+): Promise<Margin[]> {
+  const key = `${label} ${sha256} ${startFile}`;
+  const known = runtime.evidence.get(key);
+  if (known) return known;
+  const read = await withStick(runtime, label, (drive, reading) =>
+    startEvidence({ drive, reading, startFile, oldTable: null, layout: null, proof: null }),
+  ).catch(() => []);
+  const evidence = read.filter(({ id }) => ofAnImage.includes(id));
+  runtime.evidence.set(key, evidence);
+  return evidence;
+}
+
+/** What of the evidence an image can give before it is on a drive. */
+const ofAnImage = ['mirror', 'efi-part', 'efi-readable', 'start-file', 'sealed', 'inside'];
 
 /** Opens the image on a stick to look at, as long as the image is. Throws where nothing was ever written to it. */
 export async function withStick<T>(

@@ -9,9 +9,8 @@ import { stickContent } from '@/images';
 import { benchItems } from './bench-items';
 import type { Sql } from './database';
 import type { Runtime } from './runtime';
-
-export const stickFolder = (runtime: Pick<Runtime, 'dock'>, label: string) =>
-  join(runtime.dock.folder, 'sticks', label);
+import { stickEvidence } from './source-summary';
+import { stickFolder } from './stick-folder';
 
 /** A stick as a drive: how it names itself to whoever reads it. */
 export const stickIdentity = (item: BenchItem): DriveIdentity => ({
@@ -72,7 +71,12 @@ export async function sticksForJob(
         label: item.label,
         model: item.model,
         content,
-        margins: stickMargins({ stick: item, content, uses, entry }, device, all),
+        margins: [
+          ...stickMargins({ stick: item, content, uses, entry }, device, all),
+          ...(content?.sha256
+            ? await stickEvidence(runtime, item.label, content.sha256, profile.startFile)
+            : []),
+        ],
         meantFor: holder === job.id ? null : holder,
       };
     }),

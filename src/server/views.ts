@@ -1,3 +1,4 @@
+import { supportsHoles } from '@/copier';
 import {
   type BenchView,
   type FrameView,
@@ -37,8 +38,13 @@ export async function jobView(runtime: Runtime, jobId: string): Promise<JobView 
     version: stored.version,
     frame: await frameView(runtime),
     copy: await copyOf(runtime, stored),
+    knowsHoles: await knowsHoles(runtime),
   });
 }
+
+/** Whether the dock’s folder knows holes; tried once. */
+export const knowsHoles = async (runtime: Runtime): Promise<boolean> =>
+  (runtime.knowsHoles ??= await supportsHoles(runtime.dock.folder));
 
 export async function benchView(runtime: Runtime): Promise<BenchView> {
   const frame = await frameView(runtime);

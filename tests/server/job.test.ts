@@ -61,6 +61,7 @@ describe('the demo workshop', () => {
       ['Q-0412', 'Osprey', 'hands'],
       ['Q-0413', 'Heron', 'hands'],
       ['Q-0414', 'Osprey', 'held'],
+      ['Q-0416', 'Skein', 'hands'],
       ['Q-0415', 'Wren', 'hands'],
     ]);
     expect(bench.cards[2]?.next).toContain('card');
@@ -71,10 +72,10 @@ describe('the demo workshop', () => {
     const ids = async () => (await benchView(runtime)).cards.map((card) => card.id);
     await taken();
     await seedDemo(runtime);
-    expect(await ids()).toHaveLength(5);
+    expect(await ids()).toHaveLength(6);
     await runtime.database.query("delete from setting where key = 'demo'");
     await seedDemo(runtime);
-    expect(await ids()).toEqual(['Q-0412', 'Q-0413', 'Q-0414', 'Q-0415']);
+    expect(await ids()).toEqual(['Q-0412', 'Q-0413', 'Q-0414', 'Q-0416', 'Q-0415']);
   });
 });
 

@@ -132,6 +132,12 @@ it('a job takes its stick before the device is opened, checked for model, age an
   expect(await act(runtime, id, { kind: 'take-stick', label: 'ST-1103' })).toBe('stick-over');
   expect(await act(runtime, id, { kind: 'take-stick', label: 'ST-1101' })).toBe('ok');
   const after = await view();
+  const image = after.sticks.find(({ label }) => label === 'ST-1101')!;
+  // What the image holds is read before anything is opened.
+  expect(image.margins.filter(({ id: what }) => what === 'start-file' || what === 'efi-part')).toMatchObject([
+    { verdict: 'clear' },
+    { verdict: 'clear' },
+  ]);
   expect(after.stationHolds.open).toBeUndefined();
   expect(after.layout?.parts.map(({ name, grownBy }) => [name, grownBy])).toEqual([
     ['EFI system', null],

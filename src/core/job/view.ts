@@ -75,6 +75,8 @@ export type JobView = {
   layoutOrigin: 'expected' | 'read' | null;
   layoutFault: Fault | null;
   copy: CopyState;
+  /** False where the data folder’s file system knows no holes, so that stand-in drives take their full size. */
+  knowsHoles: boolean;
   /** Whether the finished copy would start; null before there is one. */
   evidence: Margin[] | null;
   /** Every way for the system to come across, the best first. */

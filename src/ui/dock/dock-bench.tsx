@@ -3,6 +3,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import type { DockImage, DockView } from '@/core/job';
 import type { Fault } from '@/core/result';
+import { NoHoles } from '../no-holes';
 import { FaultNotice } from '../notice';
 import { StationFrame } from '../station-frame';
 import { DockPairCard } from './dock-pair';
@@ -50,16 +51,7 @@ export function DockBench({ view, fault, onPractise, onAct, onImage }: Props) {
       say="Several copies at once share the bench’s links."
     >
       {(fault ?? imageFault) && <FaultNotice fault={(fault ?? imageFault)!} />}
-      {!knowsHoles && (
-        <FaultNotice
-          fault={{
-            code: 'no-holes',
-            sentence:
-              'The data folder’s file system knows no holes: each stand-in drive takes its full size.',
-            remedy: 'Put the data folder on another file system, with JICARA_DATA, before drives are docked.',
-          }}
-        />
-      )}
+      {!knowsHoles && <NoHoles bytes={null} locale={locale} />}
       {pairs.length === 0 && (
         <section className="rounded-2xl border bg-surface p-6">
           <h2 className="text-[20px]">No drive is in a port</h2>

@@ -8,6 +8,7 @@ import { Choice } from '../choice';
 import { DialogFrame } from '../dialog-frame';
 import { Field } from '../field';
 import { MainAction } from '../main-action';
+import { NoHoles } from '../no-holes';
 import { FaultNotice, HoldNotice } from '../notice';
 import { Ribbons } from '../layout/ribbons';
 import { Card, StationFrame } from '../station-frame';
@@ -140,6 +141,7 @@ export function CarryOverStation({
           }
         />
       )}
+      {!job.dock && !view.knowsHoles && <NoHoles bytes={fullBytes(view)} locale={options.locale} />}
       {!job.dock && !inside && job.wish && (
         <Card title="Into the dock">
           <Choice
@@ -242,6 +244,9 @@ export function CarryOverStation({
     </StationFrame>
   );
 }
+
+/** What both drives take where nothing can be a hole. */
+const fullBytes = ({ job, drive }: JobView) => (job.takeIn.oldDrive.labelGB + (drive?.labelGB ?? 0)) * 1e9;
 
 function Port({
   name,

@@ -294,6 +294,12 @@ describe('carry over', () => {
     return bench;
   };
 
+  it('says before docking what stand-in drives without holes will take', () => {
+    const bench = hands(chosen(), 'open');
+    render(<CarryOverStation copy={{ kind: 'none' }} {...props(viewOf(bench, { knowsHoles: false }))} />);
+    screen.getByText(/these two drives take 2\.51 TB/u);
+  });
+
   it('docks, arms by the typed label, then starts', () => {
     const bench = hands(chosen(), 'open');
     const { unmount } = render(<CarryOverStation copy={{ kind: 'none' }} {...props(viewOf(bench))} />);

@@ -51,5 +51,8 @@ export function viewOf(bench: Bench, more: Partial<JobView> = {}): JobView {
     hasProfiles: true,
     jobs: [],
   };
-  return { ...makeView(state, loaded, { version: 1, frame, copy: { kind: 'none' } }), ...more };
+  return {
+    ...makeView(state, loaded, { version: 1, frame, copy: { kind: 'none' }, knowsHoles: true }),
+    ...more,
+  };
 }

@@ -227,3 +227,19 @@ describe('a layout by hand', () => {
     );
   });
 });
+
+it('a drive with an extended part goes to one as large, never to a smaller one', () => {
+  const gpt = source();
+  const record = { type: 7, isActive: false, linkSector: null };
+  const old: PartTable = {
+    ...gpt,
+    kind: 'record',
+    parts: gpt.parts.map((part, i) => ({ ...part, record: { ...record, linkSector: i < 2 ? null : 100 } })),
+  };
+  const fixed: PartRules = Object.fromEntries(
+    Object.entries(rules).map(([number, one]) => [number, { ...one, mayMove: false, mayDrop: false }]),
+  );
+  const plan = (sectors: number) => planLayout(old, { sectors, sectorBytes: 512 }, fillWish, fixed);
+  expect(plan(old.driveSectors)).toMatchObject({ ok: true });
+  expect(plan(old.driveSectors - 1)).toMatchObject({ ok: false, fault: { code: 'extended-cut-off' } });
+});

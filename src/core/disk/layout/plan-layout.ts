@@ -47,6 +47,17 @@ function checkSectors(source: PartTable, parts: Part[], target: Target, rules: P
   ).fault;
 }
 
+/** An extended part of the older record is one stretch that may reach to the old drive's end: a smaller drive would cut it off. */
+function checkExtended(source: PartTable, target: Target): Fault | null {
+  const isExtended = source.parts.some(({ record }) => (record?.linkSector ?? null) !== null);
+  if (!isExtended || target.sectors >= source.driveSectors) return null;
+  return refuse(
+    'extended-cut-off',
+    'The old drive has an extended part, which may reach beyond the end of the smaller drive.',
+    'Take a drive that is as large as the old one, or let the device make its parts anew and bring the files back.',
+  ).fault;
+}
+
 function sizeByHand(part: Part, rule: PartRule, mebibytes: number): Result<number> {
   const bytes = mebibytes * lineBytes;
   if (bytes < rule.leastBytes)
@@ -212,7 +223,7 @@ export function planLayout(
       'The drive or image is shorter than it claims, or its table is damaged: read it again, or mend the table first.',
     );
   const kept = source.parts.filter((part) => !wish.dropped.includes(part.number));
-  const bound = checkSectors(source, kept, target, rules);
+  const bound = checkExtended(source, target) ?? checkSectors(source, kept, target, rules);
   if (bound) return { ok: false, fault: bound };
   const listed = itemsFor(source, wish, rules);
   if (!listed.ok) return listed;
