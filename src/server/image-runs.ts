@@ -1,6 +1,13 @@
 import type { ImageRunView } from '@/core/job';
-import type { Fault } from '@/core/result';
+import { type Fault, refuse } from '@/core/result';
 import type { ImageOutcome, ImageProgress, ImageThreads, ImageWork, RunningImageWork } from '@/images';
+
+/** What work runs on: one at a time for each image and each stick. */
+export const imageKey = (imageId: string) => `image:${imageId}`;
+export const stickKey = (label: string) => `stick:${label}`;
+export const busy = () => refuse('busy', 'Something runs on it already.', 'Wait for it, or stop it.');
+export const notFound = (what: string) =>
+  refuse('not-found', `This ${what} is not on the bench.`, 'Choose one from the list.');
 
 /** A piece of work and what is done with its outcome, which may be the next piece. */
 export type ImageStep = { work: ImageWork; finished: (outcome: ImageOutcome) => Promise<ImageStep | void> };

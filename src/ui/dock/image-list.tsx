@@ -7,6 +7,7 @@ import { FaultNotice } from '../notice';
 import { Card } from '../station-frame';
 import { verdictText } from '../verdict-words';
 import type { ImageActions } from './image-actions';
+import { RowFault } from './row-fault';
 import { RunBar } from './run-bar';
 
 /** What is known of an image, in a few words, the worst first. */
@@ -133,11 +134,7 @@ function ImageRow({
           )}
         </span>
       </div>
-      {fault && !run && (
-        <p role="alert" className="mt-1 text-[14px]">
-          <b className="text-over">{fault.sentence}</b> {fault.remedy}
-        </p>
-      )}
+      <RowFault fault={run ? null : fault} />
     </li>
   );
 }

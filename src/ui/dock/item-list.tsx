@@ -9,6 +9,7 @@ import { verdictText } from '../verdict-words';
 import type { ImageActions } from './image-actions';
 import { AddItemDialog } from './add-item-dialog';
 import { RecordDialog } from './record-dialog';
+import { RowFault } from './row-fault';
 import { RunBar } from './run-bar';
 
 /** What a stick holds, in a few words. */
@@ -114,11 +115,7 @@ function ItemRow({
           {!run && <Button onClick={onTell}>Record</Button>}
         </span>
       </div>
-      {fault && !run && (
-        <p role="alert" className="mt-1 text-[14px]">
-          <b className="text-over">{fault.sentence}</b> {fault.remedy}
-        </p>
-      )}
+      <RowFault fault={run ? null : fault} />
     </li>
   );
 }

@@ -10,7 +10,7 @@ import { FitStation } from './fit-station';
 import { HandOverStation } from './hand-over-station';
 import { HandsStation } from './hands-station';
 import { ProveStation } from './prove-station';
-import { parts, rankOf, viewOf } from './view.test.data';
+import { rankOf, stationProps, viewOf } from './view.test.data';
 
 jest.mock('@/workers/fit-client', () => ({
   // No workers here: what they compute has its own tests, and the real ones run in e2e.
@@ -24,20 +24,7 @@ jest.mock('@/workers/fit-client', () => ({
 }));
 
 let acts: JobAct[] = [];
-const props = (view: JobView) => ({
-  view,
-  parts,
-  busy: false,
-  openNote: () => {},
-  goOn: null,
-  rank: rankOf(new Bench()),
-  askParts: async () => null,
-  askedDriveId: null,
-  act: async (what: JobAct) => {
-    acts.push(what);
-    return true;
-  },
-});
+const props = (view: JobView) => stationProps(view, acts);
 const press = (key: string, more: object = {}) => fireEvent.keyDown(window, { key, ...more });
 const button = (name: string | RegExp) => screen.getByRole<HTMLButtonElement>('button', { name });
 

@@ -4,7 +4,7 @@ import { type CopyState, type JobAct, type JobView, nextAct } from '@/core/job';
 import { Bench, choose, proof, stick } from '@/core/job/job.test.data';
 import { RestoreStation } from './restore-station';
 import { StickDataStation } from './stick-data-station';
-import { parts, rankOf, viewOf } from './view.test.data';
+import { stationProps, viewOf } from './view.test.data';
 
 let acts: JobAct[] = [];
 beforeEach(() => {
@@ -29,20 +29,7 @@ const unknownVersion = oneOf(
 const failures = (n: number) =>
   atMost({ id: 'record', what: 'Failures', unit: 'count' }, exact(n, rule), exact(2, rule));
 
-const props = (view: JobView) => ({
-  view,
-  parts,
-  busy: false,
-  openNote: () => {},
-  goOn: null,
-  rank: rankOf(new Bench()),
-  askParts: async () => null,
-  askedDriveId: null,
-  act: async (what: JobAct) => {
-    acts.push(what);
-    return true;
-  },
-});
+const props = (view: JobView) => stationProps(view, acts);
 const enter = () => fireEvent.keyDown(window, { key: 'Enter' });
 const button = (name: string | RegExp) => screen.getByRole<HTMLButtonElement>('button', { name });
 

@@ -1,8 +1,16 @@
 import { rankDrives } from '@/core/fit';
-import { type JobView, type PartsView, type RankedView, makeView, settingOfJob } from '@/core/job';
+import {
+  type JobAct,
+  type JobView,
+  type PartsView,
+  type RankedView,
+  makeView,
+  settingOfJob,
+} from '@/core/job';
 import { Bench, drives, pads, sinks } from '@/core/job/job.test.data';
 import { type Result, ok } from '@/core/result';
 import { defaultSettings } from '@/core/workshop';
+import type { StationProps } from './station-props';
 
 const cases: JobView['cases'] = [
   {
@@ -56,3 +64,19 @@ export function viewOf(bench: Bench, more: Partial<JobView> = {}): JobView {
     ...more,
   };
 }
+
+/** What every station gets in its tests; acts that are asked for are put into `acts`. */
+export const stationProps = (view: JobView, acts: JobAct[]): StationProps => ({
+  view,
+  parts,
+  busy: false,
+  openNote: () => {},
+  goOn: null,
+  rank: rankOf(new Bench()),
+  askParts: async () => null,
+  askedDriveId: null,
+  act: async (what) => {
+    acts.push(what);
+    return true;
+  },
+});

@@ -1,0 +1,12 @@
+import type { Fault } from '@/core/result';
+
+/** Why the last work on a row's thing ended badly. */
+export function RowFault({ fault }: { fault: Fault | null }) {
+  return (
+    fault && (
+      <p role="alert" className="mt-1 text-[14px]">
+        <b className="text-over">{fault.sentence}</b> {fault.remedy}
+      </p>
+    )
+  );
+}
