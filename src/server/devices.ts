@@ -37,8 +37,12 @@ export const hasProfiles = async (sql: Sql): Promise<boolean> =>
 
 /** True where profiles of an older format are stored: the shipped ones take their place. */
 export const hasOldProfiles = async (sql: Sql): Promise<boolean> =>
-  (await sql.query("select 1 from device_profile where document->>'schema' <> 'jicara.device/2' limit 1"))
-    .length > 0;
+  (
+    await sql.query(
+      `select 1 from device_profile
+       where document->>'schema' <> 'jicara.device/2' or document->'procedure'->>'power' is null limit 1`,
+    )
+  ).length > 0;
 
 /** What devices are called, by profile. */
 export async function profileNames(sql: Sql): Promise<Map<string, string>> {

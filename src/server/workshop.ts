@@ -14,11 +14,12 @@ export async function saveSettings(sql: Sql, settings: Settings): Promise<void> 
 }
 
 export const allTechnicians = (sql: Sql) =>
-  sql.query<Technician>('select initials, name from technician order by initials');
+  sql.query<Technician>('select initials, name, mains from technician order by initials');
 
 export async function saveTechnician(sql: Sql, technician: Technician): Promise<void> {
   await sql.query(
-    'insert into technician (initials, name) values ($1, $2) on conflict (initials) do update set name = excluded.name',
-    [technician.initials, technician.name],
+    `insert into technician (initials, name, mains) values ($1, $2, $3)
+     on conflict (initials) do update set name = excluded.name, mains = excluded.mains`,
+    [technician.initials, technician.name, technician.mains],
   );
 }

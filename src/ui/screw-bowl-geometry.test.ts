@@ -1,7 +1,18 @@
 import { bowlSize, screwBowl, screwPxPerMm } from './screw-bowl-geometry';
 
 const row = (id: string, count: number, lengthMm: number, inBowl: number) => ({
-  group: { id, where: id, count, lengthMm, bit: 'PH0', captive: false },
+  group: {
+    id,
+    where: id,
+    count,
+    lengthMm,
+    bit: 'PH0',
+    captive: false,
+    kind: 'screw' as const,
+    under: null,
+    emptyHoles: 0,
+    tighten: null,
+  },
   inBowl,
   inPlace: count - inBowl,
 });

@@ -13,6 +13,8 @@ export type BowlSector = {
 export const bowlSize = { radius: 214, rim: 8, centre: 70 } as const;
 /** Screws are drawn to length: pixels for a millimetre. */
 export const screwPxPerMm = 3.2;
+/** What has no length of its own is drawn this long. */
+const shortestDrawnMm = 2;
 
 /**
  * The bowl from above: a sector for each group, as wide as it has screws, each screw a head on an inner ring with its
@@ -43,16 +45,22 @@ export function screwBowl(rows: LedgerRow[]): BowlSector[] {
       screws: Array.from({ length: row.group.count }, (_, i) => {
         const a = startAngle + ((i + 0.5) / row.group.count) * (angle - startAngle);
         const head = at(a, ring);
-        const tip = at(a, ring + 4 + row.group.lengthMm * screwPxPerMm);
+        const tip = at(a, ring + 4 + (row.group.lengthMm ?? shortestDrawnMm) * screwPxPerMm);
         return { ...head, tipX: tip.x, tipY: tip.y, inBowl: i < row.inBowl };
       }),
     };
   });
 }
 
+/** What stands under a group's name in the bowl. */
+export const bowlLabel = (group: LedgerRow['group']): string =>
+  group.captive
+    ? 'stays in'
+    : [group.bit, group.lengthMm === null ? null : `${group.lengthMm} mm`].filter(Boolean).join(' · ');
+
 /** Half the width of a group's label, px, at the sizes it is written in. */
 const labelHalfWidth = ({ group }: LedgerRow) =>
-  Math.max(group.where.length * 7.2, `${group.bit} · ${group.lengthMm} mm`.length * 7.1) / 2;
+  Math.max(group.where.length * 7.2, bowlLabel(group).length * 7.1) / 2;
 
 /** Moves a label sideways until the rim does not cut it. */
 function insideAt(x: number, y: number, halfWidth: number): number {

@@ -1,11 +1,12 @@
-import type { Ledger } from '@/core/work';
-import { bowlSize, screwBowl } from './screw-bowl-geometry';
+import { type Ledger, goesToBowl } from '@/core/work';
+import { bowlLabel, bowlSize, screwBowl } from './screw-bowl-geometry';
 
 type Props = { ledger: Ledger; next: { ids: string[]; goingIn: boolean } };
 
 /** The screw bowl from above, drawn to length: what lies in it, and what goes in or comes out next. */
 export function ScrewBowl({ ledger, next }: Props) {
-  const sectors = screwBowl(ledger.rows);
+  // Latches and tabs never come near it.
+  const sectors = screwBowl(ledger.rows.filter(({ group }) => group.captive || goesToBowl(group)));
   const { radius, rim, centre } = bowlSize;
   const edge = (angle: number, r: number) => `${Math.sin(angle) * r} ${-Math.cos(angle) * r}`;
   const rows = ledger.rows
@@ -78,7 +79,7 @@ export function ScrewBowl({ ledger, next }: Props) {
             strokeWidth={4}
             paintOrder="stroke"
           >
-            {row.group.captive ? 'stays in' : `${row.group.bit} · ${row.group.lengthMm} mm`}
+            {bowlLabel(row.group)}
           </text>
         </g>
       ))}

@@ -1,11 +1,14 @@
 import type { DeviceProfile } from '../device';
 import type { Layout } from '../disk';
-import type { Build, BuildIds } from '../fit';
+import { type Build, type BuildIds, fit } from '../fit';
+import { isKept } from '../margin';
 import { type Drive, parseFormFactor } from '../part';
 import {
   type Act,
   type Hold,
   type Ledger,
+  isTrue,
+  overrideFact,
   screwLedger,
   standingHolds,
   swapActs,
@@ -13,6 +16,7 @@ import {
   wayIn,
 } from '../work';
 import type { Technician } from '../workshop';
+import { settingOfJob } from './fit-of';
 import type { Job, JobState } from './job';
 import type { StickForJob } from './stick';
 
@@ -40,7 +44,7 @@ export function swapConditions(job: Job, { drive }: JobContext) {
   };
   const [before, after] = [length(job.takeIn.oldDrive.formFactor), length(drive?.formFactor)];
   const lengthChanges = before !== null && after !== null && before !== after && !job.choice?.adapterId;
-  return { lengthChanges, padChosen: (job.choice?.padIds.length ?? 0) > 0 };
+  return { lengthChanges, padChosen: (job.choice?.padIds.length ?? 0) > 0, answers: job.answers };
 }
 
 /** All acts of the hands in their order: the way in, the swap, the way back. */
@@ -49,7 +53,11 @@ export function actsOf(job: Job, context: JobContext): Act[] {
   const without = revisions.find(({ id }) => id === job.revisionId)?.withoutSteps ?? [];
   const procedure = { ...whole, open: whole.open.filter(({ id }) => !without.includes(id)) };
   const conditions = swapConditions(job, context);
-  return [...wayIn(procedure), ...swapActs(procedure, conditions), ...wayBack(procedure, conditions)];
+  return [
+    ...wayIn(procedure, conditions.answers),
+    ...swapActs(procedure, conditions),
+    ...wayBack(procedure, conditions),
+  ];
 }
 
 /** The first act that is not done; null when the hands are finished. */
@@ -59,10 +67,41 @@ export const nextAct = (state: JobState, context: JobContext): Act | null =>
 export const ledgerOf = (state: JobState, { profile }: JobContext): Ledger =>
   screwLedger(profile.procedure, state.facts);
 
-export const holdsOf = (state: JobState, context: JobContext): Hold[] =>
-  standingHolds(state.facts, {
+export const holdsOf = (
+  state: JobState,
+  context: JobContext & Partial<Pick<DecideContext, 'findBuild'>>,
+): Hold[] => {
+  const holds = standingHolds(state.facts, {
     chargeLimitPercent: context.profile.opening.chargeBelowPercent,
     targetLabel: state.job.dock?.new.benchLabel ?? null,
     ledger: ledgerOf(state, context),
     carriedBy: state.job.route === 'stick' ? 'stick' : 'copy',
+    power: context.profile.procedure.power,
   });
+  const old = isTrue(state.facts, overrideFact('system-version')) ? null : versionHold(state, context);
+  return old ? [...holds, old] : holds;
+};
+
+/** Closed up again, a device whose system is too old does not see its new drive: said before it is opened. */
+function versionHold(
+  { job }: JobState,
+  context: JobContext & Partial<Pick<DecideContext, 'findBuild'>>,
+): Hold | null {
+  const build = job.choice && context.findBuild?.(job.choice);
+  const margin =
+    build &&
+    fit(settingOfJob(job, context.profile, job.choice!.placeId), build).margins.find(
+      ({ id }) => id === 'system-version',
+    );
+  if (!margin || isKept(margin)) return null;
+  const isKnown = margin.verdict === 'over';
+  return {
+    code: 'system-version',
+    what: isKnown ? 'The system is too old for this drive' : 'The system version is not known',
+    why: 'Closed up again, an older system does not see the drive.',
+    remedy: margin.missing[0]?.howToGet ?? margin.remedy ?? 'Update the device first.',
+    stops: ['opening'],
+    seen: isKnown,
+    override: 'technician',
+  };
+}

@@ -34,7 +34,7 @@ describe('a job on the bench', () => {
     expect(card(bench)).toMatchObject({
       column: 'hands',
       station: 'swap',
-      next: expect.stringContaining('stand-off'),
+      next: expect.stringContaining('Look at the new drive'),
     });
   });
 

@@ -6,9 +6,17 @@ import { type Result, ok, refuse } from '../result';
 import { wayNames } from '../route';
 import { padWords } from '../stack';
 import { showBytes, showEstimate } from '../units';
-import { type FactSetting, factWords, foldFacts, isTrue, restore } from '../work';
+import {
+  type FactSetting,
+  factWords,
+  fastenerWords,
+  foldFacts,
+  isTrue,
+  overrideFact,
+  restore,
+} from '../work';
 import type { JobAct } from './act';
-import { type DecideContext, actsOf } from './acts-of';
+import { type DecideContext, actsOf, holdsOf } from './acts-of';
 import { expectedLayout, proveMargins, readingsAsked } from './expect';
 import type { Job, JobState } from './job';
 import { makeSheet } from './make-sheet';
@@ -107,6 +115,18 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
     }
     case 'step-back':
       return decideBack(state, context);
+    case 'answer': {
+      const question = context.profile.procedure.questions.find(({ id }) => id === act.question);
+      const answer = question?.answers.find(({ id }) => id === act.answer);
+      if (!question || !answer)
+        return refuse('not-found', 'This device asks nothing like that.', 'Choose from the list.');
+      const answers = { ...job.answers, [question.id]: answer.id };
+      return said({ ...job, answers }, 'answer', `${question.ask} ${answer.words}.`);
+    }
+    case 'override':
+      return decideOverride(state, act, context);
+    case 'fastener':
+      return decideFastener(job, act, context);
     case 'note':
       return said(job, 'note', act.text);
     case 'arm':
@@ -250,6 +270,36 @@ function decideLayout(job: Job, wish: LayoutWish, context: DecideContext): Resul
       ...(wish.holdBackPercent > 0 ? [`${wish.holdBackPercent} % held back`] : []),
     ].join(', ')}.`,
   );
+}
+
+/** Lost or stripped, a fastener is missing at the end; said now, it is no surprise, and it stands on the sheet. */
+function decideFastener(
+  job: Job,
+  { group: id, state }: Extract<JobAct, { kind: 'fastener' }>,
+  { profile }: DecideContext,
+): Result<Decision> {
+  const group = profile.procedure.fasteners.find((one) => one.id === id);
+  if (!group) return refuse('not-found', 'This device has no such fastener.', 'Choose from the list.');
+  const [one] = fastenerWords[group.kind];
+  return said(
+    job,
+    'fastener',
+    `A ${one} of “${group.where}” is ${state}${group.lengthMm ? ` (${group.bit}, ${group.lengthMm} mm)` : ''}.`,
+  );
+}
+
+function decideOverride(
+  state: JobState,
+  { code, reason }: Extract<JobAct, { kind: 'override' }>,
+  context: DecideContext,
+): Result<Decision> {
+  const hold = holdsOf(state, context).find((one) => one.code === code);
+  if (!hold) return refuse('no-hold', 'Nothing of this kind holds the job.', 'Go on.');
+  if (hold.override === 'nobody')
+    return refuse(`hold-${code}`, `${hold.what}. Nobody may walk past this one.`, hold.remedy);
+  return said(state.job, 'override', `Walked past “${hold.what}”: ${reason}`, [
+    { fact: overrideFact(code), value: true },
+  ]);
 }
 
 function decideBack(state: JobState, context: DecideContext): Result<Decision> {

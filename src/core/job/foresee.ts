@@ -34,6 +34,7 @@ export function foresee(profile: DeviceProfile, answers: DeviceAnswers): Foresig
       targetLabel: null,
       ledger,
       carriedBy: 'copy',
+      power: profile.procedure.power,
     }).filter(({ code }) => early.includes(code)),
     handMinutes: acts.reduce((total, act) => total + act.minutes, 0),
   };

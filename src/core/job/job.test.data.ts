@@ -89,7 +89,7 @@ export class Bench {
         }),
       layout: layout?.ok ? layout.value : null,
       sticks: this.sticks,
-      technicians: [{ initials: 'IM', name: 'Ines Marrow' }],
+      technicians: [{ initials: 'IM', name: 'Ines Marrow', mains: false }],
       at,
       by: 'IM',
     };

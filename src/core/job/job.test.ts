@@ -146,6 +146,7 @@ describe('job', () => {
       'back-feet',
       'back-back-screws',
       'back-grips',
+      'back-lay-out',
     ]);
     hands(bench, 'swap');
     expect(screwsOut(ledgerOf(bench.state, bench.context))).toBe(13);
@@ -286,32 +287,41 @@ describe('what is refused', () => {
     ['swollen', { swollen: 'unknown' }, { kind: 'observe', fact: 'battery.swollen', value: false }],
   ] as const)('opening, held by %s until it is lifted', (code, given, remedy) => {
     const bench = prepared({ ...takeIn, ...given });
-    expect(bench.do({ kind: 'step', stepId: 'power-off' })).toBe(`hold-${code}`);
+    expect(bench.do({ kind: 'step', stepId: 'lay-out' })).toBe(`hold-${code}`);
     expect(cordOf(bench.state, bench.context)[3]?.state).toBe('held');
     expect(bench.do(remedy)).toBe('ok');
-    expect(bench.do({ kind: 'step', stepId: 'power-off' })).toBe('ok');
+    expect(bench.do({ kind: 'step', stepId: 'lay-out' })).toBe('ok');
   });
 
   it('exactly at the charge limit, and everything while a cell is swollen', () => {
     expect(
       prepared({ ...takeIn, chargePercent: profile.opening.chargeBelowPercent }).do({
         kind: 'step',
-        stepId: 'power-off',
+        stepId: 'lay-out',
       }),
     ).toBe('hold-charge');
     const bench = prepared({ ...takeIn, swollen: 'yes' });
     expect(holdsOf(bench.state, bench.context)[0]).toMatchObject({ code: 'swollen', override: 'nobody' });
-    expect(bench.do({ kind: 'step', stepId: 'power-off' })).toBe('hold-swollen');
+    expect(bench.do({ kind: 'step', stepId: 'lay-out' })).toBe('hold-swollen');
   });
 
   it('the board while the battery could be plugged in', () => {
     const bench = prepared();
-    for (const stepId of ['power-off', 'grips', 'back-screws', 'feet', 'cover', 'battery-plug'])
+    for (const stepId of [
+      'lay-out',
+      'power-off',
+      'grips',
+      'back-screws',
+      'feet',
+      'cover',
+      'ground',
+      'battery-plug',
+    ])
       expect(bench.do({ kind: 'step', stepId })).toBe('ok');
     expect(bench.do({ kind: 'step-back' })).toBe('ok');
     expect(bench.do({ kind: 'step', stepId: 'battery-out' })).toBe('step-order');
     expect(bench.do({ kind: 'step', stepId: 'cover' })).toBe('step-done');
-    const forced = { ...bench.state, doneSteps: [...bench.state.doneSteps, 'battery-plug'] };
+    const forced = { ...bench.state, doneSteps: [...bench.state.doneSteps, 'battery-plug', 'drain'] };
     bench.state = forced;
     expect(bench.do({ kind: 'step', stepId: 'battery-out' })).toBe('hold-battery');
   });
@@ -366,9 +376,9 @@ describe('what is refused', () => {
     const bench = prepared({ ...takeIn, swollen: 'yes' });
     expect(bench.do({ kind: 'observe', fact: 'battery.swollen', value: false })).toBe('swollen-stands');
     expect(bench.do({ kind: 'amend', takeIn })).toBe('ok');
-    expect(bench.do({ kind: 'step', stepId: 'power-off' })).toBe('ok');
+    expect(bench.do({ kind: 'step', stepId: 'lay-out' })).toBe('ok');
     expect(bench.do({ kind: 'observe', fact: 'battery.swollen', value: true })).toBe('ok');
-    expect(bench.do({ kind: 'step', stepId: 'grips' })).toBe('hold-swollen');
+    expect(bench.do({ kind: 'step', stepId: 'power-off' })).toBe('hold-swollen');
     expect(bench.do({ kind: 'hand-over', oldDrive: 'kept' })).toBe('hold-swollen');
   });
 

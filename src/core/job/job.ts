@@ -35,6 +35,8 @@ export const Job = z.object({
   measures: Measures,
   /** Board revision by its marks, once somebody has looked. */
   revisionId: z.string().max(40).nullable().default(null),
+  /** How the technician answered the procedure's questions, by question. */
+  answers: z.record(z.string().max(40), z.string().max(40)).default({}),
   /** What the owner wants to have on the drive. */
   library: Library.nullable().default(null),
   choice: Choice.nullable(),
@@ -70,6 +72,7 @@ export const newJob = (id: string, takeIn: TakeIn): Job => ({
   takeIn,
   measures: {},
   revisionId: null,
+  answers: {},
   library: null,
   choice: null,
   wish: null,

@@ -36,6 +36,13 @@ export function permitStep(state: JobState, context: DecideContext, stepId: stri
       `The chosen drive ${worst.verdict === 'over' ? 'does not fit' : 'is not known to fit'}: ${worst.what.toLowerCase()}.`,
       'Look at Fit; measure again, or take the drives out of the dock and choose another one.',
     );
+  const { technicians, by } = context;
+  if (next.mayDo === 'mains' && !technicians.find(({ initials }) => initials === by)?.mains)
+    return refuse(
+      'not-trained',
+      `${by} is not noted as trained for mains supplies.`,
+      'Let someone who is, and is allowed by local rules, do this step; the Workshop screen says who.',
+    );
   const need = next.needs.find(({ fact, value }) => factValue(state.facts, fact) !== value);
   if (need)
     return refuse(
@@ -98,6 +105,10 @@ export function permit(
             'A battery that was seen swollen is not seen flat again.',
             'Hand it to someone trained for cells. If it was a slip of the finger before opening, change what was taken in.',
           )
+        : ok(null);
+    case 'answer':
+      return state.doneSteps.length > 0
+        ? refuse('opened', 'The work has begun the one way.', 'Take its steps back first.')
         : ok(null);
     case 'revision':
       return state.doneSteps.length > 0 &&

@@ -1,5 +1,7 @@
-import { type Facts, factValue } from './facts';
+import { z } from 'zod';
+import { type Facts, factValue, isTrue } from './facts';
 import { type Ledger, screwsOut } from './ledger';
+import type { Procedure } from './procedure';
 
 /** What a hold can stop. Each act of a job asks for the holds on one or more of these. */
 export type Stop = 'opening' | 'board' | 'copy' | 'first-write' | 'swap' | 'first-power' | 'sheet';
@@ -12,23 +14,31 @@ export type Hold = {
   stops: Stop[];
   /** True where somebody saw it; false where nobody has looked yet. */
   seen: boolean;
-  /** Who may walk past it; nobody in this slice. */
-  override: 'nobody';
+  /** Who may walk past it, with a reason that stands on the sheet. */
+  override: 'nobody' | 'technician';
 };
 
-export type HoldCode =
-  | 'swollen'
-  | 'consent'
-  | 'card'
-  | 'charge'
-  | 'battery'
-  | 'encryption'
-  | 'label'
-  | 'copy-unverified'
-  | 'stick'
-  | 'screws-left';
+export const HoldCode = z.enum([
+  'swollen',
+  'consent',
+  'card',
+  'charge',
+  'battery',
+  'encryption',
+  'label',
+  'copy-unverified',
+  'stick',
+  'asleep',
+  'charger',
+  'mains',
+  'supply',
+  'system-version',
+  'screws-left',
+]);
+export type HoldCode = z.infer<typeof HoldCode>;
 
 type Rule = Omit<Hold, 'override' | 'what' | 'remedy' | 'seen'> & {
+  override?: Hold['override'];
   fact: string;
   /** The only value that lifts it: not known holds as much as known wrong. */
   safe: boolean;
@@ -37,6 +47,8 @@ type Rule = Omit<Hold, 'override' | 'what' | 'remedy' | 'seen'> & {
   remedy: (context: HoldContext) => string;
   /** Only where the system comes across in this way. */
   onlyFor?: HoldContext['carriedBy'];
+  /** Only for devices with this inside. */
+  power?: 'cell' | 'mains';
 };
 
 export type HoldContext = {
@@ -45,13 +57,21 @@ export type HoldContext = {
   ledger: Ledger;
   /** How the system comes across: a copy of the old drive, or a stick with an image. */
   carriedBy: 'copy' | 'stick';
+  power: Procedure['power'];
 };
+
+/** The fact that says that a hold was walked past. */
+export const overrideFact = (code: HoldCode): string => `override.${code}`;
+
+const hasPower = (power: Procedure['power'], kind: 'cell' | 'mains') =>
+  power === kind || power === 'cell-and-mains';
 
 const everything: Stop[] = ['opening', 'board', 'copy', 'first-write', 'swap', 'first-power', 'sheet'];
 
 const rules: Rule[] = [
   {
     code: 'swollen',
+    power: 'cell',
     fact: 'battery.swollen',
     safe: false,
     wrong: 'The battery is swollen',
@@ -83,6 +103,8 @@ const rules: Rule[] = [
   },
   {
     code: 'charge',
+    power: 'cell',
+    override: 'technician',
     fact: 'charge.below-limit',
     safe: true,
     wrong: 'The battery holds too much charge',
@@ -94,12 +116,55 @@ const rules: Rule[] = [
   },
   {
     code: 'battery',
+    power: 'cell',
     fact: 'battery.connected',
     safe: false,
     wrong: 'The battery is still plugged in',
     unknown: 'It is not known whether the battery is unplugged',
     why: 'A slip on a live board ends the board. Some skip this; we do not.',
     remedy: () => 'Unplug the battery by its plug, before anything else is touched.',
+    stops: ['board', 'swap'],
+  },
+  {
+    code: 'asleep',
+    fact: 'power.off',
+    safe: true,
+    wrong: 'The device is not switched off',
+    unknown: 'It is not known whether the device is off or only asleep',
+    why: 'Asleep it writes, and the board is live.',
+    remedy: () => 'Switch it off for real, as its own step says.',
+    stops: ['board', 'swap'],
+  },
+  {
+    code: 'charger',
+    fact: 'charger.connected',
+    safe: false,
+    wrong: 'The charger is in',
+    unknown: 'It is not known whether the charger is out',
+    why: 'A charger keeps the board live whatever the cell does.',
+    remedy: () => 'Pull the charger by its plug.',
+    stops: ['board', 'swap'],
+  },
+  {
+    code: 'mains',
+    power: 'mains',
+    fact: 'mains.plugged',
+    safe: false,
+    wrong: 'The mains plug is in',
+    unknown: 'It is not known whether the mains plug is out',
+    why: 'Mains voltage kills.',
+    remedy: () => 'Pull the mains plug, at the device or the wall, and lay it where it can be seen.',
+    stops: ['board', 'swap'],
+  },
+  {
+    code: 'supply',
+    power: 'mains',
+    fact: 'supply.discharged',
+    safe: true,
+    wrong: 'The supply is not discharged',
+    unknown: 'Nobody has waited for the supply to discharge',
+    why: 'Its capacitors hold enough to stop a heart for minutes after the plug is out.',
+    remedy: () => 'Wait as long as its own step says, with the plug out.',
     stops: ['board', 'swap'],
   },
   {
@@ -153,6 +218,7 @@ const rules: Rule[] = [
 export function standingHolds(facts: Facts, context: HoldContext): Hold[] {
   const holds: Hold[] = rules
     .filter(({ onlyFor }) => onlyFor === undefined || onlyFor === context.carriedBy)
+    .filter(({ power }) => power === undefined || hasPower(context.power, power))
     .filter((rule) => factValue(facts, rule.fact) !== rule.safe)
     .map((rule) => ({
       code: rule.code,
@@ -161,7 +227,7 @@ export function standingHolds(facts: Facts, context: HoldContext): Hold[] {
       remedy: rule.remedy(context),
       stops: rule.stops,
       seen: factValue(facts, rule.fact) !== null,
-      override: 'nobody',
+      override: rule.override ?? 'nobody',
     }));
   const out = screwsOut(context.ledger);
   if (out > 0) {
@@ -172,10 +238,10 @@ export function standingHolds(facts: Facts, context: HoldContext): Hold[] {
       remedy: 'Go back to Close: the bowl shows which and where to.',
       stops: ['first-power', 'sheet'],
       seen: true,
-      override: 'nobody',
+      override: 'technician',
     });
   }
-  return holds;
+  return holds.filter(({ code, override }) => override === 'nobody' || !isTrue(facts, overrideFact(code)));
 }
 
 /** The first hold that stops any of these; null where the way is clear. */

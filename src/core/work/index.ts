@@ -1,10 +1,13 @@
 export { FactChange, FactSetting, factValue, factWords, foldFacts, isTrue, restore } from './facts';
 export type { FactState, Facts } from './facts';
-export { holdOn, standingHolds } from './holds';
-export type { Hold, HoldCode, HoldContext, Stop } from './holds';
+export { HoldCode, holdOn, overrideFact, standingHolds } from './holds';
+export type { Hold, HoldContext, Stop } from './holds';
 export { screwLedger, screwsOut } from './ledger';
 export type { Ledger, LedgerRow } from './ledger';
-export { FastenerGroup, OpenStep, Procedure, SwapStep } from './procedure';
+export { Cable, cableFact, latchWords } from './cable';
+export { FastenerGroup, fastenerText, fastenerWords, goesToBowl } from './fastener';
+export { OpenStep, Procedure, SwapStep, WorkQuestion } from './procedure';
+export { answerSets, procedureFaults, safeToTouch } from './procedure-faults';
 export type { Act, HandStation } from './procedure';
-export { screwsAtStart, swapActs, wayBack, wayIn } from './ways';
+export { screwsAtStart, swapActs, undo, wayBack, wayIn } from './ways';
 export type { SwapConditions } from './ways';

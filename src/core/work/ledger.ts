@@ -1,5 +1,6 @@
 import { type Facts, factValue } from './facts';
-import type { FastenerGroup, Procedure } from './procedure';
+import { type FastenerGroup, goesToBowl } from './fastener';
+import type { Procedure } from './procedure';
 import { screwFact } from './ways';
 
 export type LedgerRow = { group: FastenerGroup; inBowl: number; inPlace: number };
@@ -12,9 +13,9 @@ export function screwLedger(procedure: Procedure, facts: Facts): Ledger {
     const out = Array.from({ length: group.count }, (_, i) =>
       factValue(facts, screwFact(group.id, i + 1)),
     ).filter((isIn) => isIn === false).length;
-    return { group, inBowl: group.captive ? 0 : out, inPlace: group.count - out };
+    return { group, inBowl: goesToBowl(group) ? out : 0, inPlace: group.count - out };
   });
-  const loose = rows.filter((row) => !row.group.captive);
+  const loose = rows.filter((row) => goesToBowl(row.group));
   return {
     rows,
     inBowl: rows.reduce((total, row) => total + row.inBowl, 0),

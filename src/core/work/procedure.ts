@@ -1,38 +1,54 @@
 import { z } from 'zod';
+import { Cable } from './cable';
 import { FactName, FactSetting } from './facts';
-
-const text = (most: number) => z.string().trim().min(1).max(most);
-const id = z.string().regex(/^[a-z0-9-]{1,40}$/u);
-
-/** A group of like screws that come out together; each one is a fact `screw.<group>.<n>.in`. */
-export const FastenerGroup = z.object({
-  id,
-  where: text(60),
-  count: z.int().positive().max(40),
-  lengthMm: z.number().positive().max(60),
-  bit: text(20),
-  /** Stays in its place when undone: it never reaches the bowl. */
-  captive: z.boolean().default(false),
-});
-export type FastenerGroup = z.infer<typeof FastenerGroup>;
+import { FastenerGroup } from './fastener';
+import { procedureFaults } from './procedure-faults';
+import { text, workId } from './work-id';
 
 const Need = z.object({ fact: FactName, value: z.boolean() });
 
+/** Where to begin prying, which way and how deep, what holds, and when to stop. */
+export const Pry = z.object({
+  from: text(80),
+  towards: text(80),
+  depthMm: z.number().positive().max(20),
+  clips: z.int().positive().max(60).nullable().default(null),
+  stop: text(160),
+});
+export type Pry = z.infer<typeof Pry>;
+
 const StepBase = z.object({
-  id,
+  id: workId,
   title: text(120),
   how: text(400),
+  /** Where on the device. */
+  at: text(80).optional(),
   tool: text(60).optional(),
+  /** What the other hand holds. */
+  hold: text(120).optional(),
   caution: text(200).optional(),
+  /** What breaks when it is done wrongly. */
+  breaks: text(200).optional(),
+  pry: Pry.optional(),
   minutes: z.number().positive().max(120),
   /** An act on the board: stopped while power could be on. */
   touchesBoard: z.boolean().default(false),
+  /** Mains supplies are for those trained and allowed by local rules. */
+  mayDo: z.enum(['anyone', 'mains']).default('anyone'),
   needs: z.array(Need).default([]),
   effects: z.array(FactSetting).default([]),
   /** Fastener groups this step takes out (open) or puts in (swap). */
-  takesOut: z.array(id).default([]),
-  putsIn: z.array(id).default([]),
+  takesOut: z.array(workId).default([]),
+  putsIn: z.array(workId).default([]),
+  /** Cables that come off (open) or go on (swap). */
+  unplugs: z.array(workId).default([]),
+  plugs: z.array(workId).default([]),
   stuck: text(300).optional(),
+  /** What comes of doing it before its needs are met, or of leaving it out: told in Practice. */
+  tooEarly: text(200).optional(),
+  forgotten: text(200).optional(),
+  /** Only where this answer was given to one of the procedure's questions. */
+  only: z.object({ question: workId, answer: workId }).optional(),
 });
 
 export const OpenStep = StepBase.extend({
@@ -50,45 +66,65 @@ export const SwapStep = StepBase.extend({
 });
 export type SwapStep = z.infer<typeof SwapStep>;
 
-/** The handwork of one device: its screws, the way in, the swap. The way back is computed. */
+/** Ways that both work; the first answer counts until somebody chooses. */
+export const WorkQuestion = z.object({
+  id: workId,
+  ask: text(120),
+  answers: z
+    .array(z.object({ id: workId, words: text(60), why: text(200) }))
+    .min(2)
+    .max(4),
+});
+export type WorkQuestion = z.infer<typeof WorkQuestion>;
+
+export const powerKinds = ['cell', 'mains', 'cell-and-mains'] as const;
+
+/** The handwork of one device: its fasteners and cables, the way in, the swap. The way back is computed. */
 export const Procedure = z
-  .object({ fasteners: z.array(FastenerGroup), open: z.array(OpenStep), swap: z.array(SwapStep) })
-  .superRefine(({ fasteners, open, swap }, context) => {
-    const groups = new Set(fasteners.map((group) => group.id));
-    const out = new Set<string>();
-    const problem = (message: string) => context.addIssue({ code: 'custom', message });
-    const ids = [...open, ...swap].map((step) => step.id);
-    ids.filter((step, i) => ids.indexOf(step) !== i).forEach((step) => problem(`step ${step} stands twice`));
-    for (const step of [...open, ...swap]) {
-      for (const group of [...step.takesOut, ...step.putsIn]) {
-        if (!groups.has(group)) problem(`step ${step.id}: there is no fastener group ${group}`);
-      }
-      for (const group of step.takesOut) {
-        if (out.has(group)) problem(`step ${step.id}: ${group} is taken out twice`);
-        out.add(group);
-      }
-      for (const group of step.putsIn) {
-        if (!out.delete(group)) problem(`step ${step.id}: ${group} goes in without having come out`);
-      }
-    }
+  .object({
+    /** What must be off before the board is touched. */
+    power: z.enum(powerKinds).default('cell'),
+    fasteners: z.array(FastenerGroup).max(40),
+    cables: z.array(Cable).max(40).default([]),
+    /** Tools by name; a step names one of these. */
+    tools: z
+      .array(z.object({ name: text(60), special: text(120).nullable().default(null) }))
+      .max(40)
+      .default([]),
+    questions: z.array(WorkQuestion).max(6).default([]),
+    open: z.array(OpenStep).max(60),
+    swap: z.array(SwapStep).max(40),
+  })
+  .superRefine((procedure, context) => {
+    for (const { message, path } of procedureFaults(procedure))
+      context.addIssue({ code: 'custom', message, path });
   });
 export type Procedure = z.infer<typeof Procedure>;
 
 export type HandStation = 'open' | 'swap' | 'close';
 
-/** One act of the hands as the work screen shows it; effects include those of its screws. */
+/** One act of the hands as the work screen shows it; effects include those of its fasteners and cables. */
 export type Act = {
   id: string;
   station: HandStation;
   title: string;
   how: string;
+  at: string | null;
   tool: string | null;
+  hold: string | null;
   caution: string | null;
+  breaks: string | null;
+  pry: Pry | null;
   stuck: string | null;
   minutes: number;
   touchesBoard: boolean;
+  mayDo: 'anyone' | 'mains';
   needs: { fact: string; value: boolean }[];
   effects: FactSetting[];
   takesOut: string[];
   putsIn: string[];
+  unplugs: string[];
+  plugs: string[];
+  tooEarly: string | null;
+  forgotten: string | null;
 };

@@ -1,5 +1,7 @@
-import { type FactSetting, type Facts, factValue, foldFacts } from './facts';
+import { cableFact } from './cable';
+import { type FactSetting, factValue, foldFacts } from './facts';
 import type { Act, OpenStep, Procedure, SwapStep } from './procedure';
+import { answerSets, applies } from './procedure-faults';
 
 export const screwFact = (group: string, n: number) => `screw.${group}.${n}.in`;
 
@@ -10,34 +12,65 @@ function screwEffects(procedure: Procedure, groups: string[], isIn: boolean): Fa
   });
 }
 
+function cableEffects(procedure: Procedure, ids: string[], isOn: boolean): FactSetting[] {
+  return procedure.cables
+    .filter(({ id }) => ids.includes(id))
+    .map((cable) => ({ fact: cableFact(cable), value: isOn }));
+}
+
 const act = (procedure: Procedure, station: Act['station'], step: OpenStep | SwapStep): Act => ({
   id: step.id,
   station,
   title: step.title,
   how: step.how,
+  at: step.at ?? null,
   tool: step.tool ?? null,
+  hold: step.hold ?? null,
   caution: step.caution ?? null,
+  breaks: step.breaks ?? null,
+  pry: step.pry ?? null,
   stuck: step.stuck ?? null,
   minutes: step.minutes,
   touchesBoard: step.touchesBoard,
+  mayDo: step.mayDo,
   needs: step.needs,
   effects: [
     ...step.effects,
     ...screwEffects(procedure, step.takesOut, false),
     ...screwEffects(procedure, step.putsIn, true),
+    ...cableEffects(procedure, step.unplugs, false),
+    ...cableEffects(procedure, step.plugs, true),
   ],
   takesOut: step.takesOut,
   putsIn: step.putsIn,
+  unplugs: step.unplugs,
+  plugs: step.plugs,
+  tooEarly: step.tooEarly ?? null,
+  forgotten: step.forgotten ?? null,
 });
 
 /** What the job decides about the swap. */
-export type SwapConditions = { lengthChanges: boolean; padChosen: boolean };
+export type SwapConditions = {
+  lengthChanges: boolean;
+  padChosen: boolean;
+  /** Answers to the procedure's questions, by question; the first answer counts where none was given. */
+  answers?: Record<string, string>;
+};
 
-export const wayIn = (procedure: Procedure): Act[] =>
-  procedure.open.map((step) => act(procedure, 'open', step));
+/** The answers that count: those given, else the first of each question. */
+export const answersFor = (procedure: Procedure, given: Record<string, string> = {}) => ({
+  ...answerSets(procedure)[0],
+  ...given,
+});
+
+export const wayIn = (procedure: Procedure, answers?: Record<string, string>): Act[] =>
+  procedure.open
+    .filter((step) => applies(step, answersFor(procedure, answers)))
+    .map((step) => act(procedure, 'open', step));
 
 export const swapActs = (procedure: Procedure, conditions: SwapConditions): Act[] =>
   procedure.swap
+    .filter((step) => applies(step, answersFor(procedure, conditions.answers)))
     .filter(
       ({ when }) =>
         when === undefined || (when === 'length-changes' ? conditions.lengthChanges : conditions.padChosen),
@@ -50,36 +83,65 @@ export const swapActs = (procedure: Procedure, conditions: SwapConditions): Act[
  * (`back: none`) stay out.
  */
 export function wayBack(procedure: Procedure, conditions: SwapConditions): Act[] {
-  const before: Facts = {};
-  const inOrder = [...wayIn(procedure), ...swapActs(procedure, conditions)];
+  const inOrder = [...wayIn(procedure, conditions.answers), ...swapActs(procedure, conditions)];
+  return undo(procedure, inOrder);
+}
+
+/**
+ * The way back from wherever the work stands: `done` are the acts of opening and swapping that were done, in order. What is half
+ * swapped is undone like the rest; a step with nothing left to undo falls out.
+ */
+export function undo(procedure: Procedure, done: Act[]): Act[] {
   const stamp = { at: '1970-01-01T00:00:00.000Z', by: '' };
-  const opened = foldFacts(
-    inOrder.flatMap(({ effects }) => effects.map((effect) => ({ ...effect, ...stamp }))),
-    before,
-  );
+  const opened = foldFacts(done.flatMap(({ effects }) => effects.map((effect) => ({ ...effect, ...stamp }))));
+  const doneIds = new Set(done.map(({ id }) => id));
   const back: Act[] = [];
   for (const step of [...procedure.open].reverse()) {
-    if ('none' in step.back) continue;
+    if (!doneIds.has(step.id)) continue;
     const way = act(procedure, 'open', step);
-    const left = way.effects.filter(({ fact, value }) => value !== null && factValue(opened, fact) === value);
-    if (way.effects.length > 0 && left.length === 0) continue;
-    const putsIn = step.takesOut.filter((group) =>
-      left.some(({ fact }) => fact.startsWith(`screw.${group}.`)),
+    const isException = 'none' in step.back;
+    const left = way.effects.filter(
+      ({ fact, value }) =>
+        value !== null &&
+        factValue(opened, fact) === value &&
+        (!isException || mustComeBack(procedure, fact)),
     );
+    if (isException && left.length === 0) continue;
+    if (way.effects.length > 0 && left.length === 0) continue;
+    const isLeft = (fact: string) => left.some((effect) => effect.fact === fact);
     back.push({
       ...way,
       id: `back-${step.id}`,
       station: 'close',
-      title: step.back.title,
-      how: step.back.how,
-      minutes: step.back.minutes,
+      ...backWords(step),
+      pry: null,
       needs: [],
       effects: left.map(({ fact, value }) => ({ fact, value: !value })),
       takesOut: [],
-      putsIn,
+      putsIn: step.takesOut.filter((group) => left.some(({ fact }) => fact.startsWith(`screw.${group}.`))),
+      unplugs: [],
+      plugs: procedure.cables
+        .filter((cable) => step.unplugs.includes(cable.id) && isLeft(cableFact(cable)))
+        .map(({ id }) => id),
     });
   }
   return back;
+}
+
+/** What no device is closed without, whatever the profile's exceptions say: fasteners, cables, and a drive in its place. */
+const mustComeBack = (procedure: Procedure, fact: string): boolean =>
+  fact.startsWith('screw.') ||
+  fact === 'drive.inserted' ||
+  procedure.cables.some((cable) => cableFact(cable) === fact);
+
+/** A step undone, in words; one that has none of its own, because the swap undoes it, is told from itself. */
+function backWords(step: OpenStep): { title: string; how: string; minutes: number } {
+  if (!('none' in step.back)) return step.back;
+  return {
+    title: `Undo: ${step.title.charAt(0).toLowerCase()}${step.title.slice(1)}`,
+    how: `As it was: ${step.how}`.slice(0, 400),
+    minutes: step.minutes,
+  };
 }
 
 /** Every screw in its place before anyone touched it. */

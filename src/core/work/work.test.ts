@@ -102,34 +102,3 @@ describe.each(procedures)('%s', (_, procedure) => {
     expect(acts.every((act) => act.how.length > 0 && act.minutes > 0)).toBe(true);
   });
 });
-
-describe('a procedure', () => {
-  const base = { fasteners: [{ id: 'a', where: 'back', count: 1, lengthMm: 3, bit: 'PH0' }], swap: [] };
-  const step = { title: 't', how: 'h', minutes: 1, back: { none: 'test' } };
-  const problems = (open: object[], swap: object[] = []) =>
-    Procedure.safeParse({ ...base, open, swap }).error?.issues.map((issue) => issue.message) ?? [];
-
-  it('is refused with a screw taken out twice, unknown, put in without having come out, or a step twice', () => {
-    expect(
-      problems([
-        { ...step, id: 'x', takesOut: ['a'] },
-        { ...step, id: 'y', takesOut: ['a'] },
-      ]),
-    ).toEqual(['step y: a is taken out twice']);
-    expect(problems([{ ...step, id: 'x', takesOut: ['b'] }])).toEqual([
-      'step x: there is no fastener group b',
-    ]);
-    expect(problems([], [{ id: 'z', title: 't', how: 'h', minutes: 1, putsIn: ['a'] }])).toEqual([
-      'step z: a goes in without having come out',
-    ]);
-    expect(
-      problems([
-        { ...step, id: 'x' },
-        { ...step, id: 'x' },
-      ]),
-    ).toContain('step x stands twice');
-    expect(
-      Procedure.safeParse({ ...base, fasteners: [{ ...base.fasteners[0], lengthMm: -1 }], open: [] }).success,
-    ).toBe(false);
-  });
-});

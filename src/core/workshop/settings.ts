@@ -51,5 +51,7 @@ export const Technician = z.object({
     .toUpperCase()
     .regex(/^[\p{L}\d]{1,4}$/u, 'Initials are one to four letters or digits.'),
   name: z.string().trim().min(1, 'Say the name.').max(80, 'Keep the name under 80 characters.'),
+  /** Trained for mains supplies and allowed by local rules to open them. */
+  mains: z.boolean().default(false),
 });
 export type Technician = z.infer<typeof Technician>;

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import type { HandStation } from '@/core/work';
-import { factValue } from '@/core/work';
+import { factValue, fastenerText } from '@/core/work';
 import { showDuration } from '@/core/units';
 import { Button } from '../button';
 import { MainAction } from '../main-action';
@@ -68,12 +68,7 @@ export function HandsStation({
                     ? 'going into the bowl next: '
                     : 'coming out of the bowl next: '}
                   <b className="text-over">
-                    {groups
-                      .map(
-                        (g) =>
-                          `${g.where}, ${g.count} ${g.count === 1 ? 'screw' : 'screws'} of ${g.lengthMm} mm`,
-                      )
-                      .join('; ')}
+                    {groups.map((g) => `${g.where}, ${fastenerText(g)}`).join('; ')}
                   </b>
                 </>
               ) : (
@@ -134,7 +129,7 @@ export function HandsStation({
             )}
             {groups.map((g) => (
               <span key={g.id} className="rounded-full bg-info-ground px-3 py-1 font-semibold text-info">
-                {g.count} × {g.bit} · {g.lengthMm} mm{g.captive ? ' · stays in' : ''}
+                {fastenerText(g)}
               </span>
             ))}
             {here.caution && (

@@ -205,7 +205,7 @@ describe('open, swap, close', () => {
     press(' ');
     press(' ', { repeat: true });
     press(' ', { repeat: true });
-    expect(acts).toEqual([{ kind: 'step', stepId: 'power-off' }]);
+    expect(acts).toEqual([{ kind: 'step', stepId: 'lay-out' }]);
   });
 
   it('leaves keys typed into a field there, and Space on a button to the button', () => {
@@ -252,11 +252,11 @@ describe('open, swap, close', () => {
 
   it('says what to try when stuck, how safe the board is, and what lies in the bowl', () => {
     const bench = chosen();
-    for (const stepId of ['power-off', 'grips', 'back-screws']) bench.do({ kind: 'step', stepId });
+    for (const stepId of ['lay-out', 'power-off', 'grips', 'back-screws']) bench.do({ kind: 'step', stepId });
     render(<HandsStation station="open" {...props(viewOf(bench))} />);
     expect(screen.getByText('Board not yet safe to touch')).toBeTruthy();
     expect(screen.getByRole('img', { name: /7 of 14 screws in it/u })).toBeTruthy();
-    expect(screen.getByText(/under the feet, 3 screws of 14 mm/u)).toBeTruthy();
+    expect(screen.getByText(/under the feet, 3 screws · PH0 · 14 mm/u)).toBeTruthy();
     press('s');
     expect(screen.getByText('Stuck: never force it.')).toBeTruthy();
     press('Backspace');
@@ -266,7 +266,7 @@ describe('open, swap, close', () => {
   it('comes out of the bowl in the other order, and ends with none in it', () => {
     const bench = hands(copied(), 'swap');
     const { unmount } = render(<HandsStation station="close" {...props(viewOf(bench))} />);
-    expect(screen.getByText(/coming out of the bowl next/u).textContent).toContain('fan, 1 screw of 6 mm');
+    expect(screen.getByText(/coming out of the bowl next/u).textContent).toContain('fan, 1 screw · PH0 · 6 mm');
     unmount();
     render(<HandsStation station="close" {...props(viewOf(hands(bench, 'close')))} />);
     expect(screen.getByText('All steps here are done')).toBeTruthy();

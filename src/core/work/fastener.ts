@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import { text, workId } from './work-id';
+
+/** What holds things together. Screws, nuts and posts come out and lie in the bowl; the others stay where they are. */
+export const fastenerKinds = ['screw', 'nut', 'post', 'latch', 'twist-tab', 'bent-tab'] as const;
+export const FastenerKind = z.enum(fastenerKinds);
+export type FastenerKind = z.infer<typeof FastenerKind>;
+
+/** One and many of each kind, in words. */
+export const fastenerWords: Readonly<Record<FastenerKind, readonly [one: string, many: string]>> =
+  Object.freeze({
+    screw: ['screw', 'screws'],
+    nut: ['nut', 'nuts'],
+    post: ['post', 'posts'],
+    latch: ['latch', 'latches'],
+    'twist-tab': ['twist tab', 'twist tabs'],
+    'bent-tab': ['bent tab', 'bent tabs'],
+  });
+
+/** A group of like fasteners that come undone together; each one is a fact `screw.<group>.<n>.in`. */
+export const FastenerGroup = z
+  .object({
+    id: workId,
+    where: text(60),
+    kind: FastenerKind.default('screw'),
+    count: z.int().positive().max(40),
+    /** Of what lies in the bowl; null where it has no length that matters. */
+    lengthMm: z.number().positive().max(60).nullable().default(null),
+    /** The bit or spanner; null where the fingers do. */
+    bit: text(20).nullable().default(null),
+    /** Stays in its place when undone: it never reaches the bowl. */
+    captive: z.boolean().default(false),
+    /** What lies over it, so that it is easily missed. */
+    under: text(60).nullable().default(null),
+    /** Holes of the same size beside them that have no screw and must get none. */
+    emptyHoles: z.int().nonnegative().max(20).default(0),
+    /** How far it is turned, in words that mean something. */
+    tighten: text(100).nullable().default(null),
+  })
+  .refine(
+    ({ kind, lengthMm, bit }) => kind !== 'screw' || (lengthMm !== null && bit !== null),
+    'A screw has a length and a bit.',
+  );
+export type FastenerGroup = z.infer<typeof FastenerGroup>;
+
+/** Whether it lies in the bowl once it is undone. */
+export const goesToBowl = ({ captive, kind }: Pick<FastenerGroup, 'captive' | 'kind'>): boolean =>
+  !captive && (kind === 'screw' || kind === 'nut' || kind === 'post');
+
+/** A group in words: `3 screws PH0 · 14 mm`, `6 twist tabs`. */
+export function fastenerText({ count, kind, bit, lengthMm, captive }: FastenerGroup): string {
+  const [one, many] = fastenerWords[kind];
+  const size = [bit, lengthMm === null ? null : `${lengthMm} mm`].filter(Boolean).join(' · ');
+  return [`${count} ${count === 1 ? one : many}`, size, captive ? 'stays in' : '']
+    .filter(Boolean)
+    .join(' · ');
+}

@@ -1,0 +1,222 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import fc from 'fast-check';
+import { z } from 'zod';
+import {
+  type Act,
+  type Facts,
+  Procedure,
+  answerSets,
+  cableFact,
+  factValue,
+  foldFacts,
+  goesToBowl,
+  safeToTouch,
+  screwLedger,
+  screwsAtStart,
+  screwsOut,
+  swapActs,
+  undo,
+  wayBack,
+  wayIn,
+} from '.';
+
+const devices = join(__dirname, '../../../demo/devices');
+const procedures = readdirSync(devices).map((name) => {
+  const read: unknown = JSON.parse(readFileSync(join(devices, name), 'utf8'));
+  return [name.replace('.json', ''), z.object({ procedure: Procedure }).parse(read).procedure] as const;
+});
+
+const stamp = { at: '2026-11-25T08:00:00.000Z', by: 'IM' };
+const after = (facts: Facts, acts: Act[]): Facts =>
+  foldFacts(
+    acts.flatMap(({ effects }) => effects.map((effect) => ({ ...effect, ...stamp }))),
+    facts,
+  );
+const start = (procedure: Procedure): Facts =>
+  foldFacts([
+    ...screwsAtStart(procedure).map((setting) => ({ ...setting, ...stamp })),
+    ...procedure.cables.map((cable) => ({ fact: cableFact(cable), value: true, ...stamp })),
+    { fact: 'drive.inserted', value: true, ...stamp },
+  ]);
+
+describe.each(procedures)('%s', (_, procedure) => {
+  const sets = answerSets(procedure);
+  const walk = fc.record({
+    answers: fc.constantFrom(...sets),
+    lengthChanges: fc.boolean(),
+    padChosen: fc.boolean(),
+    share: fc.double({ min: 0, max: 1, noNaN: true }),
+  });
+
+  it('has 15 to 60 acts, whatever is answered', () => {
+    for (const answers of sets) {
+      const conditions = { answers, lengthChanges: false, padChosen: false };
+      const acts = [
+        ...wayIn(procedure, answers),
+        ...swapActs(procedure, conditions),
+        ...wayBack(procedure, conditions),
+      ];
+      expect(acts.length).toBeGreaterThanOrEqual(15);
+      expect(acts.length).toBeLessThanOrEqual(60);
+    }
+  });
+
+  it('keeps its ledger exact on every walk, and reaches no board while power could be on', () => {
+    fc.assert(
+      fc.property(walk, ({ share, ...conditions }) => {
+        const acts = [
+          ...wayIn(procedure, conditions.answers),
+          ...swapActs(procedure, conditions),
+          ...wayBack(procedure, conditions),
+        ];
+        let facts = start(procedure);
+        const inBowl = new Map(procedure.fasteners.map(({ id }) => [id, 0]));
+        for (const act of acts.slice(0, Math.ceil(share * acts.length))) {
+          if (act.touchesBoard && act.station !== 'close')
+            for (const [fact, value] of safeToTouch(procedure.power))
+              expect([fact, factValue(facts, fact)]).toEqual([fact, value]);
+          facts = after(facts, [act]);
+          for (const group of procedure.fasteners.filter(goesToBowl)) {
+            if (act.takesOut.includes(group.id)) inBowl.set(group.id, group.count);
+            if (act.putsIn.includes(group.id)) inBowl.set(group.id, 0);
+          }
+          const ledger = screwLedger(procedure, facts);
+          expect(Object.fromEntries(ledger.rows.map((row) => [row.group.id, row.inBowl]))).toEqual(
+            Object.fromEntries(inBowl),
+          );
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('is closed by the way back from any point: every fastener home, every cable on, a drive in its place', () => {
+    fc.assert(
+      fc.property(walk, ({ share, ...conditions }) => {
+        const acts = [...wayIn(procedure, conditions.answers), ...swapActs(procedure, conditions)];
+        const done = acts.slice(0, Math.round(share * acts.length));
+        const facts = after(after(start(procedure), done), undo(procedure, done));
+        expect(screwsOut(screwLedger(procedure, facts))).toBe(0);
+        expect(procedure.cables.filter((cable) => factValue(facts, cableFact(cable)) !== true)).toEqual([]);
+        expect(factValue(facts, 'drive.inserted')).toBe(true);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('tells of at least three acts what comes of doing them too early or forgetting them', () => {
+    const acts = [...wayIn(procedure), ...swapActs(procedure, { lengthChanges: true, padChosen: true })];
+    expect(acts.filter(({ tooEarly, forgotten }) => tooEarly ?? forgotten).length).toBeGreaterThanOrEqual(3);
+  });
+});
+
+const step = { how: 'h', title: 't', minutes: 1 };
+const open = { ...step, back: { title: 'b', how: 'h', minutes: 1 } };
+const screw = { id: 'a', where: 'w', count: 1, lengthMm: 2, bit: 'PH0' };
+const problems = (more: object) =>
+  Procedure.safeParse({ fasteners: [screw], open: [], swap: [], ...more }).error?.issues.map(
+    ({ message }) => message,
+  ) ?? [];
+const does = (fact: string, value = true) => ({ effects: [{ fact, value }] });
+
+it.each([
+  [
+    'taken out twice',
+    {
+      open: [
+        { ...open, id: 'x', takesOut: ['a'] },
+        { ...open, id: 'y', takesOut: ['a'] },
+      ],
+    },
+    'step y: a is taken out twice',
+  ],
+  [
+    'put in without having come out',
+    { swap: [{ ...step, id: 'z', putsIn: ['a'] }] },
+    'step z: a goes in without having come out',
+  ],
+  [
+    'never put back',
+    { open: [{ ...open, id: 'x', takesOut: ['a'], back: { none: 'n' } }] },
+    'fastener group a never goes back to its holes',
+  ],
+  ['of no group', { open: [{ ...open, id: 'x', takesOut: ['b'] }] }, 'step x: there is no fastener group b'],
+  ['of no cable', { open: [{ ...open, id: 'x', unplugs: ['c'] }] }, 'step x: there is no cable c'],
+  [
+    'with a tool that is not there',
+    { tools: [{ name: 'pick' }], open: [{ ...open, id: 'x', ...does('a.b'), tool: 'saw' }] },
+    'step x: there is no tool “saw”',
+  ],
+  [
+    'without effect',
+    { open: [{ ...open, id: 'x' }] },
+    'step x: it changes nothing: it has no effect, fastener or cable',
+  ],
+  [
+    'standing twice',
+    {
+      open: [
+        { ...open, id: 'x', ...does('a.b') },
+        { ...open, id: 'x', ...does('a.b') },
+      ],
+    },
+    'step x: it stands twice',
+  ],
+  [
+    'needing what nothing brings about',
+    { open: [{ ...open, id: 'x', ...does('a.b'), needs: [{ fact: 'c.d', value: true }] }] },
+    'step x: it needs c.d true, which no step brings about',
+  ],
+  [
+    'in a circle',
+    {
+      open: [
+        { ...open, id: 'x', ...does('a.b'), needs: [{ fact: 'c.d', value: true }] },
+        { ...open, id: 'y', ...does('c.d'), needs: [{ fact: 'a.b', value: true }] },
+      ],
+    },
+    'step x: it needs c.d true, which no step before it brings about: they wait for each other',
+  ],
+  [
+    'on a live board',
+    { open: [{ ...open, id: 'x', ...does('a.b'), touchesBoard: true }] },
+    'step x: it touches the board while battery.connected is not false',
+  ],
+  [
+    'on a live supply',
+    { power: 'mains', open: [{ ...open, id: 'x', ...does('power.off'), touchesBoard: true }] },
+    'step x: it touches the board while supply.discharged is not true',
+  ],
+  [
+    'for an answer nobody is asked for',
+    { open: [{ ...open, id: 'x', ...does('a.b'), only: { question: 'q', answer: 'r' } }] },
+    'step x: nobody is asked for the answer q: r',
+  ],
+  [
+    'with a cable that is never plugged again',
+    {
+      cables: [{ id: 'c', where: 'w', latch: 'flip' }],
+      open: [{ ...open, id: 'x', unplugs: ['c'], back: { none: 'n' } }],
+    },
+    'cable c is never plugged again',
+  ],
+])('a procedure with a step %s is refused, and the step is named', (_, more, message) => {
+  expect(problems(more)).toContain(message);
+});
+
+it('a screw of negative length, and one without a bit, are refused', () => {
+  expect(problems({ fasteners: [{ ...screw, lengthMm: -1 }] })).toHaveLength(1);
+  expect(problems({ fasteners: [{ ...screw, bit: null }] })).toEqual(['A screw has a length and a bit.']);
+});
+
+it('latches and tabs never reach the bowl, nuts and posts do', () => {
+  const at = (kind: string) => ({ id: kind, where: 'w', kind, count: 2 });
+  const procedure = Procedure.parse({
+    fasteners: ['latch', 'twist-tab', 'bent-tab', 'nut', 'post'].map(at),
+    open: [{ ...open, id: 'x', takesOut: ['latch', 'twist-tab', 'bent-tab', 'nut', 'post'] }],
+    swap: [],
+  });
+  const ledger = screwLedger(procedure, after(start(procedure), wayIn(procedure)));
+  expect([ledger.inBowl, ledger.total, screwsOut(ledger)]).toEqual([4, 4, 10]);
+});
