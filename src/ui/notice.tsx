@@ -14,7 +14,16 @@ export function FaultNotice({ fault, children }: { fault: Fault; children?: Reac
 }
 
 /** A hold: what is wrong, why it matters, how to lift it. */
-export function HoldNotice({ hold, children }: { hold: Hold; children?: ReactNode }) {
+export function HoldNotice({
+  hold,
+  children,
+  override,
+}: {
+  hold: Hold;
+  children?: ReactNode;
+  /** How it is walked past, where it may be. */
+  override?: ReactNode;
+}) {
   return (
     <div role="status" className="rounded-xl border-2 border-over bg-over-ground px-4 py-3">
       <p className="font-display text-lg font-bold text-over">
@@ -22,8 +31,11 @@ export function HoldNotice({ hold, children }: { hold: Hold; children?: ReactNod
       </p>
       <p className="mt-0.5">{hold.why}</p>
       <p className="mt-1 font-semibold">{hold.remedy}</p>
-      <p className="mt-1 text-[13px] text-soft">Nobody may walk past this one.</p>
+      {hold.override === 'nobody' && (
+        <p className="mt-1 text-[13px] text-soft">Nobody may walk past this one.</p>
+      )}
       {children && <div className="mt-3 flex flex-wrap items-center gap-3">{children}</div>}
+      {hold.override !== 'nobody' && override}
     </div>
   );
 }

@@ -6,7 +6,7 @@ import { Shell } from '@/app/shell';
 import { AddTechnician, StartHere } from '@/app/start-here';
 import type { FrameView } from '@/core/job';
 import type { Fault } from '@/core/result';
-import { type Settings, locales } from '@/core/workshop';
+import { type Settings, type Technician, locales } from '@/core/workshop';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 import { Field } from '@/ui/field';
@@ -39,6 +39,11 @@ export function WorkshopScreen({ frame }: { frame: FrameView }) {
     setSaved(done.ok);
     if (done.ok) router.refresh();
   };
+  const trained = async (technician: Technician) => {
+    const done = await post<Technician>('/api/workshop/technicians', technician);
+    setFault(done.ok ? null : done.fault);
+    if (done.ok) router.refresh();
+  };
   useKeys({ Enter: () => void save() });
   return (
     <Shell frame={frame} at="workshop">
@@ -51,13 +56,24 @@ export function WorkshopScreen({ frame }: { frame: FrameView }) {
           <>
             <h2 className="mb-2 text-[17px]">Technicians</h2>
             <ul className="mb-4">
-              {frame.technicians.map(({ initials, name }) => (
+              {frame.technicians.map(({ initials, name, mains }) => (
                 <li
                   key={initials}
                   className="flex gap-3 border-b border-dashed border-line py-1.5 last:border-0"
                 >
                   <b className="figures w-10">{initials}</b>
-                  <span className="min-w-0 break-words">{name}</span>
+                  <span className="min-w-0 break-words">
+                    {name}
+                    <label className="flex min-h-11 cursor-pointer items-center gap-2 text-[13px] text-soft">
+                      <input
+                        type="checkbox"
+                        className="size-5 accent-(--cochineal)"
+                        checked={mains}
+                        onChange={(event) => void trained({ initials, name, mains: event.target.checked })}
+                      />
+                      trained for mains supplies
+                    </label>
+                  </span>
                   {frame.settings.working === initials && <span className="ml-auto text-clear">working</span>}
                 </li>
               ))}

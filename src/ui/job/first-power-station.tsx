@@ -9,6 +9,7 @@ import { HoldNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
 import { DeviceDisplay } from './device-display';
 import type { StationProps } from './station-props';
+import { WalkPast } from './walk-past';
 
 /** Is this normal? What the device shows, on a bar with the usual time and the worry point. */
 export function FirstPowerStation({ view, act, busy, goOn }: StationProps) {
@@ -64,7 +65,7 @@ export function FirstPowerStation({ view, act, busy, goOn }: StationProps) {
       }
       say={`Charger ${charger ? 'in' : 'out'}${profile.firstPower.startsOnlyOnCharger ? '. This device starts only on the charger after its battery was unplugged.' : ''}`}
     >
-      {hold && <HoldNotice hold={hold} />}
+      {hold && <HoldNotice hold={hold} override={<WalkPast hold={hold} act={act} busy={busy} />} />}
       {job.route === 'stick' && !started && (
         <p className="text-soft">
           The new drive is empty: that it finds nothing to start from is right, and Carry over comes next.

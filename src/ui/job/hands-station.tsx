@@ -11,9 +11,13 @@ import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
 import { HoldRemedy } from './hold-remedy';
 import { SafeToTouch } from './safe-to-touch';
+import { LostFastener } from './lost-fastener';
+import { StepDetails } from './step-details';
 import { StepList } from './step-list';
+import { WorkQuestions } from './work-questions';
 import { Stopwatch } from './stopwatch';
 import type { StationProps } from './station-props';
+import { WalkPast } from './walk-past';
 
 /** What do my hands do now? Open, swap and close from one engine; the bowl beside it. */
 export function HandsStation({
@@ -37,6 +41,7 @@ export function HandsStation({
   const stuck = here ? () => setStuckAt(stuckAt === here.id ? null : here.id) : undefined;
   useKeys({ Space: done, Backspace: back, s: stuck, n: openNote }, view.frame.settings.singleKeys);
   const stepsHere = acts.length;
+  const minutesLeft = acts.reduce((sum, { done: isDone, minutes }) => sum + (isDone ? 0 : minutes), 0);
   const number = here ? acts.indexOf(acts.find((a) => a.id === here.id)!) + 1 : stepsHere;
   const moved = here ? [...here.takesOut, ...here.putsIn] : [];
   const groups = view.profile.procedure.fasteners.filter(({ id }) => moved.includes(id));
@@ -101,7 +106,7 @@ export function HandsStation({
       say="Any pedal that sends Space works; a held one repeats nothing."
     >
       {hold && (
-        <HoldNotice hold={hold}>
+        <HoldNotice hold={hold} override={<WalkPast hold={hold} act={act} busy={busy} />}>
           <HoldRemedy
             hold={hold}
             act={act}
@@ -110,6 +115,7 @@ export function HandsStation({
           />
         </HoldNotice>
       )}
+      {station === 'open' && <WorkQuestions view={view} act={act} />}
       {here ? (
         <section aria-live="polite" className="rounded-2xl border bg-surface p-5">
           <p className="flex gap-3 text-[15px] text-soft">
@@ -117,6 +123,7 @@ export function HandsStation({
               {number} of {stepsHere}
             </span>
             <span>about {showDuration(here.minutes * 60)}</span>
+            <span>{showDuration(minutesLeft * 60)} left here</span>
             <span className="ml-auto">{since && <Stopwatch since={since} />}</span>
           </p>
           <h2 className="mt-2 text-[clamp(26px,3vw,34px)] leading-[1.12]">{here.title}</h2>
@@ -138,6 +145,7 @@ export function HandsStation({
               </span>
             )}
           </div>
+          <StepDetails act={here} procedure={view.profile.procedure} />
           {stuckAt === here.id && (
             <div role="status" className="mt-4 rounded-xl bg-sunken p-4">
               <b>Stuck: never force it.</b>{' '}
@@ -151,6 +159,7 @@ export function HandsStation({
                   The battery bulges: stop
                 </Button>
               </div>
+              <LostFastener groups={groups} act={act} busy={busy} />
             </div>
           )}
         </section>

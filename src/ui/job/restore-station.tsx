@@ -12,6 +12,7 @@ import { useKeys } from '../use-keys';
 import { DeviceDisplay } from './device-display';
 import { EvidenceCard } from './evidence-card';
 import { type StationProps, showOptions } from './station-props';
+import { WalkPast } from './walk-past';
 
 /** The device writes its new drive itself, from the stick: what the hands do, how far it is, and when to worry. */
 export function RestoreStation({ view, act, busy, copy, goOn }: StationProps & { copy: CopyState }) {
@@ -100,7 +101,7 @@ export function RestoreStation({ view, act, busy, copy, goOn }: StationProps & {
             : undefined
       }
     >
-      {hold && <HoldNotice hold={hold} />}
+      {hold && <HoldNotice hold={hold} override={<WalkPast hold={hold} act={act} busy={busy} />} />}
       {!stick && (
         <Card title="No stick is taken">Take one at Data: it is checked before the device is opened.</Card>
       )}

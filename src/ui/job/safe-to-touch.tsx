@@ -1,14 +1,21 @@
-import { factValue } from '@/core/work';
+import { factValue, safeToTouch } from '@/core/work';
 import type { StationProps } from './station-props';
+
+const safeWords: Readonly<Record<string, string>> = {
+  'power.off': 'switched off',
+  'battery.connected': 'battery unplugged',
+  'mains.plugged': 'mains plug out',
+  'supply.discharged': 'supply discharged',
+};
 
 /** May a tool touch the board now, and what is still to come before it may. */
 export function SafeToTouch({ view }: { view: StationProps['view'] }) {
   const value = (fact: string) => factValue(view.facts, fact);
+  const { power } = view.profile.procedure;
   const checks = [
-    [value('power.off') === true, 'switched off'],
-    [value('charger.connected') === false, 'charger out'],
+    ...(power === 'mains' ? [] : ([[value('charger.connected') === false, 'charger out']] as const)),
     [value('card.inserted') === false, 'card slot empty'],
-    [value('battery.connected') === false, 'battery unplugged'],
+    ...safeToTouch(power).map(([fact, wanted]) => [value(fact) === wanted, safeWords[fact] ?? fact] as const),
   ] as const;
   const words = (wanted: boolean) =>
     checks.flatMap(([good, name]) => (good === wanted ? [name] : [])).join(', ');

@@ -266,7 +266,9 @@ describe('open, swap, close', () => {
   it('comes out of the bowl in the other order, and ends with none in it', () => {
     const bench = hands(copied(), 'swap');
     const { unmount } = render(<HandsStation station="close" {...props(viewOf(bench))} />);
-    expect(screen.getByText(/coming out of the bowl next/u).textContent).toContain('fan, 1 screw · PH0 · 6 mm');
+    expect(screen.getByText(/coming out of the bowl next/u).textContent).toContain(
+      'fan, 1 screw · PH0 · 6 mm',
+    );
     unmount();
     render(<HandsStation station="close" {...props(viewOf(hands(bench, 'close')))} />);
     expect(screen.getByText('All steps here are done')).toBeTruthy();

@@ -1,0 +1,69 @@
+import type { JobView } from '@/core/job';
+import { fastenerText, latchWords } from '@/core/work';
+
+type Props = { act: JobView['acts'][number]; procedure: JobView['profile']['procedure'] };
+
+/** What one step needs to be known beside its sentence: where, what to hold, how cables come off, how to pry, what breaks. */
+export function StepDetails({ act, procedure }: Props) {
+  const { pry } = act;
+  const moved = procedure.fasteners.filter(({ id }) => [...act.takesOut, ...act.putsIn].includes(id));
+  const rows: [string, string][] = [];
+  const add = (name: string, words: string | null) => words && rows.push([name, words]);
+  add('Where', act.at);
+  add('Hold', act.hold);
+  for (const cable of procedure.cables.filter(({ id }) => [...act.unplugs, ...act.plugs].includes(id))) {
+    add(cable.where, latchWords[cable.latch]);
+    if (act.unplugs.includes(cable.id)) add('It rests', cable.restsWhere);
+  }
+  if (pry) {
+    add(
+      'Pry',
+      `from ${pry.from}, ${pry.towards}; ${pry.depthMm} mm deep${pry.clips ? `, ${pry.clips} clips` : ''}`,
+    );
+    add('Stop when', pry.stop);
+  }
+  for (const group of moved) {
+    add(group.where, group.under && act.takesOut.includes(group.id) ? `under the ${group.under}` : null);
+    if (act.putsIn.includes(group.id)) {
+      add('Turn', group.tighten);
+      if (group.emptyHoles > 0)
+        add(
+          'Stays empty',
+          `${group.emptyHoles} ${group.emptyHoles === 1 ? 'hole' : 'holes'} beside them, of the same size`,
+        );
+    }
+  }
+  add('Breaks', act.breaks);
+  if (act.mayDo === 'mains') add('Who', 'only those trained for mains supplies and allowed by local rules');
+  const tools = act.id === 'lay-out' ? procedure.tools : [];
+  return (
+    <>
+      {tools.length > 0 && (
+        <ul className="mt-3 flex flex-wrap gap-2 text-[15px]" aria-label="Tools">
+          {tools.map(({ name, special }) => (
+            <li key={name} className="rounded-xl border px-3 py-1">
+              <b>{name}</b>
+              {special && <span className="block text-[13px] text-soft">{special}</span>}
+            </li>
+          ))}
+          <li className="rounded-xl border px-3 py-1">
+            <b>bowl</b>
+            <span className="block text-[13px] text-soft">
+              {procedure.fasteners.map((group) => fastenerText(group)).join('; ')}
+            </span>
+          </li>
+        </ul>
+      )}
+      {rows.length > 0 && (
+        <dl className="mt-3 grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 gap-y-1 text-[16px]">
+          {rows.map(([name, words], i) => (
+            <div key={i} className="contents">
+              <dt className="text-soft">{name}</dt>
+              <dd className={name === 'Breaks' ? 'font-semibold text-over' : ''}>{words}</dd>
+            </div>
+          ))}
+        </dl>
+      )}
+    </>
+  );
+}
