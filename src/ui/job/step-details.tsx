@@ -1,5 +1,5 @@
 import type { JobView } from '@/core/job';
-import { fastenerText, latchWords } from '@/core/work';
+import { latchWords } from '@/core/work';
 
 type Props = { act: JobView['acts'][number]; procedure: JobView['profile']['procedure'] };
 
@@ -35,7 +35,8 @@ export function StepDetails({ act, procedure }: Props) {
   }
   add('Breaks', act.breaks);
   if (act.mayDo === 'mains') add('Who', 'only those trained for mains supplies and allowed by local rules');
-  const tools = act.id === 'lay-out' ? procedure.tools : [];
+  // Fingers are always at hand.
+  const tools = act.id === 'lay-out' ? procedure.tools.filter(({ name }) => !name.startsWith('finger')) : [];
   return (
     <>
       {tools.length > 0 && (
@@ -46,12 +47,6 @@ export function StepDetails({ act, procedure }: Props) {
               {special && <span className="block text-[13px] text-soft">{special}</span>}
             </li>
           ))}
-          <li className="rounded-xl border px-3 py-1">
-            <b>bowl</b>
-            <span className="block text-[13px] text-soft">
-              {procedure.fasteners.map((group) => fastenerText(group)).join('; ')}
-            </span>
-          </li>
         </ul>
       )}
       {rows.length > 0 && (

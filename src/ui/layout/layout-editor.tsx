@@ -109,7 +109,8 @@ function bordersOf(layout: Layout, source: LayoutSource, target: Target, wish: L
   const bounds = partBounds(source.table, target, wish, source.rules, layout);
   return layout.parts.flatMap((part) => {
     const { leastMiB, mostMiB } = bounds[part.number]!;
-    const sizeMiB = Math.round(placedBytes(layout, part) / MiB);
+    // A part that ends where its tables do may end within a mebibyte: it is at its most all the same.
+    const sizeMiB = Math.min(mostMiB, Math.round(placedBytes(layout, part) / MiB));
     return mostMiB > leastMiB
       ? [{ part: part.number, name: part.name || `part ${part.number}`, sizeMiB, leastMiB, mostMiB }]
       : [];
