@@ -1,2 +1,10 @@
 export { SwitchedOn, blankContents, lookInside, switchOn } from './switch-on';
 export type { DriveContents } from './switch-on';
+export { checkIds, checkOf, checks } from './check';
+export type { Check, CheckId } from './check';
+export { DiagnosisTable, diagnose, misreadShare, standsAbove } from './diagnosis';
+export type { Cause, Diagnosis, NextAct, Observation } from './diagnosis';
+export { runByInformation, runByRule } from './diagnosis-case';
+export type { CaseEnd } from './diagnosis-case';
+export { faultIds, faultOf, faults, faultsOf, inOrder } from './fault';
+export type { Condition, Fault, FaultId } from './fault';
