@@ -4,8 +4,10 @@ import { Measures } from '../device';
 import { Library } from '../fit';
 import { Known } from '../margin';
 import { Route } from '../route';
+import { faultIds } from '../simulator';
 import { HoldCode } from '../work';
 import { Choice } from './choice';
+import { SeenAtPower } from './seen-at-power';
 import { TakeInForm } from './take-in';
 
 /** Facts that a person may state by looking, without a step of the procedure. */
@@ -69,6 +71,10 @@ export const JobAct = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('restore') }),
   z.object({ kind: z.literal('switch-on') }),
   z.object({ kind: z.literal('observe-start'), outcome: Outcome }),
+  /** What a check showed, or a remedy that did not help. */
+  z.object({ kind: z.literal('look-into'), seen: SeenAtPower }),
+  /** What it was: mended, and the device started. */
+  z.object({ kind: z.literal('finding'), fault: z.enum(faultIds) }),
   z.object({ kind: z.literal('read'), name: ReadingName, value: Known }),
   z.object({
     kind: z.literal('prove'),

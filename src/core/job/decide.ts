@@ -3,6 +3,7 @@ import { type LayoutWish, fillWish } from '../disk';
 import { libraryBytes } from '../fit';
 import { worstMargin } from '../margin';
 import { type Result, ok, refuse } from '../result';
+import { checkOf, faultOf } from '../simulator';
 import { wayNames } from '../route';
 import { padWords } from '../stack';
 import { showBytes, showEstimate } from '../units';
@@ -17,6 +18,7 @@ import {
 } from '../work';
 import type { JobAct } from './act';
 import { type DecideContext, actsOf, holdsOf } from './acts-of';
+import { seenWords } from './diagnosis-view';
 import { expectedLayout, proveMargins, readingsAsked } from './expect';
 import type { Job, JobState } from './job';
 import { makeSheet } from './make-sheet';
@@ -133,6 +135,21 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
       return decideArm(job, act.label);
     case 'observe-start':
       return ok(started({ ...job, lastStart: null }, act.outcome, 'Seen on the device'));
+    case 'look-into': {
+      const { seen } = act;
+      if ('check' in seen && !(seen.outcome in checkOf(seen.check).outcomes))
+        return refuse('not-found', 'This check cannot show that.', 'Choose from the list.');
+      return said({ ...job, seenAtPower: [...job.seenAtPower, seen] }, 'look-into', seenWords(seen));
+    }
+    case 'finding': {
+      const { name } = faultOf(act.fault);
+      const run = started(
+        { ...job, lastStart: null },
+        'started',
+        `It was this: ${name.toLowerCase()}; mended`,
+      );
+      return ok({ ...run, entry: { ...run.entry, kind: 'finding' } });
+    }
     case 'read':
       return said(
         { ...job, readings: { ...job.readings, [act.name]: act.value }, proved: false },

@@ -16,6 +16,8 @@ export {
 export { CopyProof, proofSentences } from './copy-proof';
 export { DockedDrive, HistoryEntry, Job, jobState, newDriveOf, newJob } from './job';
 export { againstStick } from './stick';
+export type { DiagnosisView, NextAtPower } from './diagnosis-view';
+export { SeenAtPower } from './seen-at-power';
 export type { StickForJob } from './stick';
 export type { JobState } from './job';
 export { Choice } from './choice';

@@ -9,6 +9,7 @@ import { FactChange, type Facts, foldFacts } from '../work';
 import { Outcome } from './act';
 import { Choice } from './choice';
 import { CopyProof } from './copy-proof';
+import { SeenAtPower } from './seen-at-power';
 import { Sheet } from './sheet';
 import { JobStick } from './stick';
 import { TakeIn } from './take-in';
@@ -50,6 +51,8 @@ export const Job = z.object({
   outcome: Outcome.nullable(),
   /** What the simulated device last showed; null where a person looked at a real one. */
   lastStart: SwitchedOn.nullable(),
+  /** What was looked at since it did not start, in order. */
+  seenAtPower: z.array(SeenAtPower).max(60).default([]),
   readings: z.object({ 'size-shown': Known, 'read-test': Known, 'parts-shown': Known }).partial(),
   proved: z.boolean(),
   handedOver: z
@@ -82,6 +85,7 @@ export const newJob = (id: string, takeIn: TakeIn): Job => ({
   installed: null,
   outcome: null,
   lastStart: null,
+  seenAtPower: [],
   readings: {},
   proved: false,
   handedOver: null,

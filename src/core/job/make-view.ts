@@ -1,4 +1,5 @@
 import { type DecideContext, actsOf, holdsOf, ledgerOf, nextAct } from './acts-of';
+import { diagnosisView } from './diagnosis-view';
 import { proveMargins } from './expect';
 import type { JobState } from './job';
 import { makeSheet } from './make-sheet';
@@ -53,6 +54,7 @@ export function makeView(
     evidence: loaded.evidence,
     ways: rankWays(profile, wayFactsOf(state, loaded)),
     promise: promiseMargin(state, loaded, new Date(loaded.at), copySecondsLeft(now.copy)),
+    diagnosis: diagnosisView(profile, job),
     sticks: loaded.sticks,
     prove: proveMargins(profile, layout, job),
     sheet: job.handedOver?.sheet ?? makeSheet(state, loaded),

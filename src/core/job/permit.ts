@@ -198,6 +198,11 @@ export function permit(
     case 'switch-on':
     case 'observe-start':
       return poweredOn();
+    case 'look-into':
+    case 'finding':
+      return job.outcome !== null && job.outcome !== 'started'
+        ? ok(null)
+        : refuse('nothing-wrong', 'Nothing is wrong that was seen.', 'Switch it on at First power first.');
     case 'read':
       return isTrue(facts, 'device.started')
         ? ok(null)

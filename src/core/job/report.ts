@@ -119,6 +119,6 @@ export function started(job: Job, outcome: Outcome, seen: string): Decision {
   ];
   const sentence = runs ? `It started. ${seen}.` : `It did not start: ${outcomeWords[outcome]}. ${seen}.`;
   // What was read and proved was true of a device that ran.
-  const next = runs ? { ...job, outcome } : { ...job, outcome, readings: {}, proved: false };
+  const next = runs ? { ...job, outcome, seenAtPower: [] } : { ...job, outcome, readings: {}, proved: false };
   return { job: next, entry: { kind: 'switch-on', sentence, changes, stepId: null } };
 }

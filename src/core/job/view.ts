@@ -8,6 +8,7 @@ import type { Fault } from '../result';
 import type { RankedWay, StationId, StationState } from '../route';
 import type { Act, Facts, Hold, Ledger } from '../work';
 import type { Settings, Technician } from '../workshop';
+import type { DiagnosisView } from './diagnosis-view';
 import type { HistoryEntry, Job } from './job';
 import type { Sheet } from './sheet';
 import type { StickForJob } from './stick';
@@ -81,6 +82,8 @@ export type JobView = {
   evidence: Margin[] | null;
   /** Every way for the system to come across, the best first. */
   ways: RankedWay[];
+  /** What is likely wrong; null while nothing is. */
+  diagnosis: DiagnosisView | null;
   /** Sticks that could serve, where the job is restored from one. */
   sticks: StickForJob[];
   promise: Margin;

@@ -26,6 +26,8 @@ export type NextAct = ({ kind: 'check'; check: Check } | { kind: 'mend'; fault: 
   minutes: number;
   gainBits: number;
   gainPerMinute: number;
+  /** Minutes to a running device when it is done now and the rest goes by what is likeliest for its minutes. */
+  expectedMinutes: number;
 };
 
 export type Diagnosis = {

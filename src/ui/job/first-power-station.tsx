@@ -8,6 +8,7 @@ import { MainAction } from '../main-action';
 import { HoldNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
 import { DeviceDisplay } from './device-display';
+import { DiagnosisCard } from './diagnosis-card';
 import type { StationProps } from './station-props';
 import { WalkPast } from './walk-past';
 
@@ -73,6 +74,9 @@ export function FirstPowerStation({ view, act, busy, goOn }: StationProps) {
       )}
       {!closed && !hold && <Card title="Not closed yet">Finish the steps of Close first.</Card>}
       <DeviceDisplay job={job} />
+      {view.diagnosis && job.route !== 'stick' && (
+        <DiagnosisCard diagnosis={view.diagnosis} act={act} busy={busy} />
+      )}
       <Card title="How long each phase usually lasts" hint="the mark is where to start worrying">
         <ol className="flex flex-col gap-3">
           {phases.map((phase) => (

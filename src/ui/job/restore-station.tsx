@@ -10,6 +10,7 @@ import { FaultNotice, HoldNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
 import { DeviceDisplay } from './device-display';
+import { DiagnosisCard } from './diagnosis-card';
 import { EvidenceCard } from './evidence-card';
 import { type StationProps, showOptions } from './station-props';
 import { WalkPast } from './walk-past';
@@ -149,6 +150,7 @@ export function RestoreStation({ view, act, busy, copy, goOn }: StationProps & {
           </ol>
         </Card>
       )}
+      {view.diagnosis && job.copy && <DiagnosisCard diagnosis={view.diagnosis} act={act} busy={busy} />}
       {view.evidence && <EvidenceCard evidence={view.evidence} />}
       {view.layout && (
         <Card title="Where each part goes" hint="laid out by the device itself, from the image">
