@@ -16,6 +16,7 @@ const screens: Findable[] = [
   { href: '/devices', label: 'Devices', hint: 'what is known of each kind' },
   { href: '/dock', label: 'Dock', hint: 'what runs, what may be unplugged' },
   { href: '/look-inside', label: 'Look inside', hint: 'what is on a drive, from its image' },
+  { href: '/practice', label: 'Practice', hint: 'could I do it without help?' },
   { href: '/workshop', label: 'Workshop', hint: 'technicians and settings' },
 ];
 

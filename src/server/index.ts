@@ -23,3 +23,5 @@ export type { ImportPreview } from './exchange-parts';
 export { askView } from './ask';
 export type { AskView } from './ask';
 export { dockView, setPracticeFaults } from './dock-view';
+export { keepPractice, practiceView } from './practice';
+export type { PracticeView } from './practice';

@@ -2,6 +2,7 @@ import {
   CircleHelp,
   ClipboardPlus,
   Gamepad2,
+  GraduationCap,
   HardDriveUpload,
   Keyboard,
   LampDesk,
@@ -15,7 +16,16 @@ import Link from 'next/link';
 import type { FrameView } from '@/core/job';
 
 export type SideBarPlace =
-  'bench' | 'job' | 'take-in' | 'ask' | 'parts' | 'devices' | 'dock' | 'look-inside' | 'workshop';
+  | 'bench'
+  | 'job'
+  | 'take-in'
+  | 'ask'
+  | 'parts'
+  | 'devices'
+  | 'dock'
+  | 'look-inside'
+  | 'practice'
+  | 'workshop';
 
 type Props = {
   frame: FrameView;
@@ -34,6 +44,7 @@ const screens: { at: SideBarPlace; href: string; words: string; Icon: typeof Lam
   { at: 'devices', href: '/devices', words: 'Devices', Icon: Gamepad2 },
   { at: 'dock', href: '/dock', words: 'Dock', Icon: HardDriveUpload },
   { at: 'look-inside', href: '/look-inside', words: 'Look inside', Icon: ScanSearch },
+  { at: 'practice', href: '/practice', words: 'Practice', Icon: GraduationCap },
   { at: 'workshop', href: '/workshop', words: 'Workshop', Icon: Settings2 },
 ];
 

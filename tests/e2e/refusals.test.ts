@@ -103,17 +103,17 @@ it('the second of two windows is told, and nothing is overwritten', async () => 
   const { page } = seen;
   await visit(page, '/jobs/Q-0413/open');
   await visit(other.page, '/jobs/Q-0413/open');
-  await page.getByRole('heading', { name: 'Lift the back cover' }).waitFor();
-  await other.page.getByRole('heading', { name: 'Lift the back cover' }).waitFor();
+  await page.getByRole('heading', { name: 'Open the back cover like a book' }).waitFor();
+  await other.page.getByRole('heading', { name: 'Open the back cover like a book' }).waitFor();
   await page.keyboard.press('Space');
-  await page.getByRole('heading', { name: 'Slide the battery clip open' }).waitFor();
+  await page.getByRole('heading', { name: 'Unlatch the ribbon of the back cover' }).waitFor();
   await other.page.keyboard.press('Space');
   await other.page.getByRole('alert').getByText('changed in another window').waitFor();
-  expect((await view(app, 'Q-0413')).nextActId).toBe('battery-slide');
+  expect((await view(app, 'Q-0413')).nextActId).toBe('ribbon');
   await other.page.getByRole('button', { name: 'Show the newer state' }).click();
-  await other.page.getByRole('heading', { name: 'Slide the battery clip open' }).waitFor();
+  await other.page.getByRole('heading', { name: 'Unlatch the ribbon of the back cover' }).waitFor();
   await other.page.keyboard.press('Backspace');
-  await other.page.getByRole('heading', { name: 'Lift the back cover' }).waitFor();
+  await other.page.getByRole('heading', { name: 'Open the back cover like a book' }).waitFor();
   await other.context.close();
 });
 
@@ -122,21 +122,21 @@ it('holds stand until they are lifted: card, then charge', async () => {
   await visit(page, '/jobs/Q-0414/open');
   await page.getByText('Held: a card is in the slot').waitFor();
   await page.keyboard.press('Space');
-  expect((await view(app, 'Q-0414')).nextActId).toBe('power-off');
-  expect(await act(app, 'Q-0414', { kind: 'step', stepId: 'power-off' })).toBe('hold-card');
+  expect((await view(app, 'Q-0414')).nextActId).toBe('lay-out');
+  expect(await act(app, 'Q-0414', { kind: 'step', stepId: 'lay-out' })).toBe('hold-card');
   await page.getByRole('button', { name: 'The card is out' }).click();
   await page.getByText('Held: the battery holds too much charge').waitFor();
   await page.getByLabel('Charge shown now').fill('19');
   await page.getByRole('button', { name: 'Enter it' }).click();
   await page.getByRole('button', { name: 'Done, next step' }).and(page.locator(':enabled')).waitFor();
   await page.keyboard.press('Space');
-  await page.getByRole('heading', { name: 'Slide off the side grips' }).waitFor();
+  await page.getByRole('heading', { name: 'Switch off for real and unplug the charger' }).waitFor();
 });
 
 it('stuck, notes, keys and finding work by their keys', async () => {
   const { page } = seen;
   await visit(page, '/jobs/Q-0414/open');
-  await page.getByRole('heading', { name: 'Slide off the side grips' }).waitFor();
+  await page.getByRole('heading', { name: 'Switch off for real and unplug the charger' }).waitFor();
   await page.keyboard.press('s');
   await page.getByText('Stuck: never force it.').waitFor();
   await page.keyboard.press('n');

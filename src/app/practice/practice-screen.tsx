@@ -1,0 +1,53 @@
+'use client';
+import { useState } from 'react';
+import { post } from '@/app/call';
+import { Shell } from '@/app/shell';
+import type { ActRecord, Level } from '@/core/practice';
+import type { DeviceProfile } from '@/core/device';
+import type { FrameView } from '@/core/job';
+import type { Fault } from '@/core/result';
+import { PracticeBegin } from '@/ui/practice/practice-begin';
+import { PracticeRun } from '@/ui/practice/practice-run';
+
+type Props = { view: { frame: FrameView; profiles: DeviceProfile[]; records: Record<string, ActRecord[]> } };
+
+/** Could I do it without help? A device and a level, then the run; what it came to is kept for the one who works. */
+export function PracticeScreen({ view }: Props) {
+  const [records, setRecords] = useState(view.records);
+  const [run, setRun] = useState<{ profile: DeviceProfile; level: Level; number: number } | null>(null);
+  const [fault, setFault] = useState<Fault | null>(null);
+  const keep = async (profileId: string, remembered: string[], missed: string[]) => {
+    const kept = await post<ActRecord[]>('/api/practice', { profileId, remembered, missed });
+    setFault(kept.ok ? null : kept.fault);
+    if (kept.ok) setRecords((before) => ({ ...before, [profileId]: kept.value }));
+  };
+  return (
+    <Shell frame={view.frame} at="practice">
+      <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
+        <h1 className="text-[26px]">Practice</h1>
+        <p className="text-soft">
+          {run ? `${run.profile.maker} ${run.profile.name}` : 'could I do it without help? No job is touched'}
+        </p>
+      </div>
+      {run ? (
+        <PracticeRun
+          key={run.number}
+          profile={run.profile}
+          level={run.level}
+          fault={fault}
+          singleKeys={view.frame.settings.singleKeys}
+          onKeep={(remembered, missed) => void keep(run.profile.id, remembered, missed)}
+          onLeave={() => setRun(null)}
+          onAgain={() => setRun({ ...run, number: run.number + 1 })}
+        />
+      ) : (
+        <PracticeBegin
+          profiles={view.profiles}
+          records={records}
+          now={view.frame.now}
+          onBegin={(profile, level) => setRun({ profile, level, number: 0 })}
+        />
+      )}
+    </Shell>
+  );
+}

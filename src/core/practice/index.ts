@@ -1,0 +1,5 @@
+export { ask, beginPractice, choicesAt, isDone, levels, pick, scoreOf } from './practice';
+export type { Level, Practice, Score } from './practice';
+export { bowlTest, checkBowl } from './bowl-test';
+export type { BowlTest } from './bowl-test';
+export { ActRecord, due, practised, spacingRule } from './spacing';

@@ -1,0 +1,99 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import fc from 'fast-check';
+import { DeviceProfile } from '../device';
+import { ask, beginPractice, bowlTest, checkBowl, choicesAt, due, isDone, pick, practised, scoreOf } from '.';
+
+const devices = join(__dirname, '../../../demo/devices');
+const profiles = readdirSync(devices).map((name) =>
+  DeviceProfile.parse(JSON.parse(readFileSync(join(devices, name), 'utf8'))),
+);
+const osprey = profiles.find(({ name }) => name === 'Osprey')!;
+const half = () => 0.5;
+
+it.each(profiles.map((profile) => [profile.name, profile] as const))(
+  '%s can be practised to its end',
+  (_, profile) => {
+    let practice = beginPractice(profile.procedure, 2);
+    while (!isDone(practice)) {
+      const choices = choicesAt(practice, half);
+      const next = practice.acts[practice.at]!;
+      expect(choices.map(({ id }) => id)).toContain(next.id);
+      expect(new Set(choices.map(({ title }) => title)).size).toBe(choices.length);
+      practice = pick(practice, next.id).practice;
+    }
+    expect(scoreOf(practice)).toMatchObject({
+      remembered: practice.acts.length,
+      mistakes: 0,
+      asked: 0,
+      repeat: [],
+    });
+    expect(choicesAt(practice, half)).toEqual([]);
+  },
+);
+
+it('a wrong pick does nothing, shows what would come of it, and is repeated first', () => {
+  const begun = beginPractice(osprey.procedure, 1);
+  const before = { ...begun, at: begun.acts.findIndex(({ id }) => id === 'cover') };
+  const live = pick(before, 'drive-screw');
+  expect(live.consequence).toMatch(/^Short circuit: the board was live/u);
+  expect(live.practice.at).toBe(before.at);
+  const early = pick({ ...begun, at: begun.acts.findIndex(({ id }) => id === 'feet') }, 'cover');
+  expect(early.consequence).toMatch(/a clip breaks/u);
+  const asked = ask(ask(early.practice));
+  expect(scoreOf(asked)).toMatchObject({ mistakes: 1, asked: 1, repeat: [{ id: 'feet', why: 'mistake' }] });
+});
+
+it('every wrong pick anywhere has a consequence in words, and the level says how many there are to choose from', () => {
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...profiles),
+      fc.constantFrom(1 as const, 2 as const, 3 as const),
+      fc.double({ min: 0, max: 0.999, noNaN: true }),
+      fc.double({ min: 0, max: 0.999, noNaN: true }),
+      (profile, level, share, luck) => {
+        const begun = beginPractice(profile.procedure, level);
+        const practice = { ...begun, at: Math.floor(share * begun.acts.length) };
+        const choices = choicesAt(practice, () => luck);
+        expect(choices.length).toBeLessThanOrEqual({ 1: 3, 2: 4, 3: 6 }[level]);
+        for (const act of choices.filter(({ id }) => id !== practice.acts[practice.at]!.id))
+          expect(pick(practice, act.id).consequence).toMatch(/\S.{8}/u);
+      },
+    ),
+  );
+});
+
+it('missed comes the next day, remembered after twice as long, up to sixteen days', () => {
+  const now = new Date('2026-11-25T20:00:00Z');
+  const days = [true, true, true, true, true].reduce<ReturnType<typeof practised>[]>(
+    (all, ok) => [...all, practised(all.at(-1) ?? null, 'cover', ok, now)],
+    [],
+  );
+  expect(days.map(({ intervalDays }) => intervalDays)).toEqual([2, 4, 8, 16, 16]);
+  const missed = practised(days.at(-1)!, 'cover', false, now);
+  expect(missed).toEqual({ actId: 'cover', intervalDays: 1, dueOn: '2026-11-26' });
+  expect(due([missed], now)).toEqual([]);
+  expect(
+    due([{ ...missed, actId: 'a', dueOn: '2026-11-20' }, missed], new Date('2026-11-26T00:00:00Z')).map(
+      ({ actId }) => actId,
+    ),
+  ).toEqual(['a', 'cover']);
+});
+
+it('a blank bowl is right when each lies where it came from; what looks alike may be swapped', () => {
+  const test = bowlTest(osprey.procedure, half);
+  const right = Object.fromEntries(test.lying.map(({ id, where }) => [id, where]));
+  expect(Object.values(checkBowl(test, right)).every(Boolean)).toBe(true);
+  expect(checkBowl(test, { ...right, fan: right.battery! })).toMatchObject({ fan: false, battery: true });
+  expect(checkBowl(test, {})).toMatchObject({ drive: false });
+  const twins = {
+    ...osprey.procedure,
+    fasteners: osprey.procedure.fasteners.map((one) => ({ ...one, count: 1, lengthMm: 3, bit: 'PH0' })),
+  };
+  const alike = bowlTest(twins, half);
+  expect(
+    Object.values(checkBowl(alike, Object.fromEntries(alike.lying.map(({ id }) => [id, 'fan'])))).every(
+      Boolean,
+    ),
+  ).toBe(true);
+});

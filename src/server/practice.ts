@@ -1,0 +1,65 @@
+import { z } from 'zod';
+import type { FrameView } from '@/core/job';
+import type { DeviceProfile } from '@/core/device';
+import { ActRecord, practised } from '@/core/practice';
+import { type Result, ok, refuse } from '@/core/result';
+import type { Sql } from './database';
+import { allProfiles, findProfile } from './devices';
+import type { Runtime } from './runtime';
+import { formFault, nobodyWorking } from './take-in-device';
+import { frameView } from './views';
+import { readSettings } from './workshop';
+
+export type PracticeView = {
+  frame: FrameView;
+  profiles: DeviceProfile[];
+  /** What the one who works has practised, by device. */
+  records: Record<string, ActRecord[]>;
+};
+
+async function recordsOf(sql: Sql, initials: string): Promise<Record<string, ActRecord[]>> {
+  const rows = await sql.query<{ profile_id: string; acts: unknown }>(
+    'select profile_id, acts from practice_record where initials = $1',
+    [initials],
+  );
+  return Object.fromEntries(rows.map(({ profile_id, acts }) => [profile_id, z.array(ActRecord).parse(acts)]));
+}
+
+export async function practiceView(runtime: Runtime): Promise<PracticeView> {
+  const { database } = runtime;
+  const { working } = await readSettings(database);
+  return {
+    frame: await frameView(runtime),
+    profiles: await allProfiles(database),
+    records: working ? await recordsOf(database, working) : {},
+  };
+}
+
+const ids = z.array(z.string().max(60)).max(120);
+const PracticeForm = z.object({ profileId: z.string().max(60), remembered: ids, missed: ids });
+
+/** Keeps what a run came to, for the one who works. Faults: `form`, `nobody-working`, `not-found`. */
+export async function keepPractice(runtime: Runtime, form: unknown): Promise<Result<ActRecord[]>> {
+  const parsed = PracticeForm.safeParse(form);
+  if (!parsed.success) return formFault(parsed.error);
+  const { profileId, remembered, missed } = parsed.data;
+  return runtime.database.transaction(async (sql): Promise<Result<ActRecord[]>> => {
+    const { working } = await readSettings(sql);
+    if (!working) return nobodyWorking();
+    if (!(await findProfile(sql, profileId)))
+      return refuse('not-found', 'This device is not known here.', 'Choose one from the list.');
+    const before = (await recordsOf(sql, working))[profileId] ?? [];
+    const records = new Map(before.map((record) => [record.actId, record]));
+    const keep = (actId: string, isRemembered: boolean) =>
+      records.set(actId, practised(records.get(actId) ?? null, actId, isRemembered, runtime.now()));
+    remembered.forEach((id) => keep(id, true));
+    missed.forEach((id) => keep(id, false));
+    const acts = [...records.values()];
+    await sql.query(
+      `insert into practice_record (initials, profile_id, acts) values ($1, $2, $3::jsonb)
+       on conflict (initials, profile_id) do update set acts = excluded.acts`,
+      [working, profileId, JSON.stringify(acts)],
+    );
+    return ok(acts);
+  });
+}
