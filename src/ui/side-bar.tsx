@@ -49,7 +49,7 @@ const screens: { at: SideBarPlace; href: string; words: string; Icon: typeof Lam
 ];
 
 const item =
-  'flex min-h-12 w-full flex-col items-center justify-center gap-1 rounded-lg px-1 py-1.5 text-center text-[11.5px] leading-tight hover:bg-lacquer-raised';
+  'flex min-h-11 w-full flex-col items-center justify-center gap-0.5 rounded-lg px-1 py-1 text-center text-[11.5px] leading-tight hover:bg-lacquer-raised';
 
 function Sign() {
   return (
