@@ -27,13 +27,25 @@ async function steps(wanted) {
     await act({ kind: 'step', stepId: now.nextActId });
   }
 }
+const post = (path, body) => fetch(`${address}${path}`, { method: 'POST', body: JSON.stringify(body) });
+const library = async () => (await (await fetch(`${address}/api/dock`)).json()).value.library;
+/** The image server’s list is here, two images are fetched, one of them damaged. */
+async function images() {
+  const until = async (holds) => {
+    while (!holds(await library())) await new Promise((resolve) => setTimeout(resolve, 300));
+  };
+  await until(({ images: known }) => known.length > 0);
+  for (const imageId of ['wren-harbour-4-6', 'heron-desk-11-1'])
+    await post('/api/images', { kind: 'fetch', imageId });
+  await until(({ images: known }) => known.filter(({ check }) => check).length === 2);
+}
 const stationOf = (now) => now.acts.find((a) => a.id === now.nextActId).station;
 
 const browser = await openBrowser();
 async function picture(
   name,
   path,
-  { dark = false, width = 1280, height = 800, ready, image, chart = false } = {},
+  { dark = false, width = 1280, height = 800, ready, image, chart = false, practise = false } = {},
 ) {
   const page = await browser.newPage({ viewport: { width, height }, colorScheme: dark ? 'dark' : 'light' });
   await page.goto(address + path);
@@ -41,6 +53,13 @@ async function picture(
   if (image) {
     await page.getByLabel('Image to look into').setInputFiles(image);
     await page.getByRole('img', { name: /Map of the drive/u }).waitFor();
+  }
+  if (practise) {
+    await page.locator('html[data-keys="heard"]').waitFor({ state: 'attached' });
+    await page.keyboard.press('Enter');
+    await page.getByText('What do your hands do now?').waitFor();
+    await page.keyboard.press('h');
+    await page.locator('ol button:not(.border-clear)').first().click();
   }
   if (ready) await page.getByText(ready).first().waitFor();
   if (chart) await page.getByRole('slider', { name: /Heat over 30 minutes/u }).waitFor();
@@ -57,7 +76,6 @@ try {
   await picture('ask', '/ask?q=osprey%202280-D2-M%202%20TB%207000');
   await picture('parts', '/parts?sort=shelf');
   await picture('part', '/parts/pirrin-seam-2000');
-  await picture('devices', '/devices');
   await picture('device', '/devices/braskit-osprey');
   await act({ kind: 'choose', driveId: 'ostrel-marl-2000', padIds: ['lindrel-soft-250'] });
   await act({ kind: 'lay-out', wish: { holdBackPercent: 10 } });
@@ -65,15 +83,18 @@ try {
   await picture('held', '/jobs/Q-0414/open');
   await steps((now, done) => done < 7);
   await picture('open', `/jobs/${job}/open`);
-  await picture('open-dark', `/jobs/${job}/open`, { dark: true });
   await steps((now) => stationOf(now) === 'open');
+  await images();
   const { job: docked } = await act({ kind: 'dock', caseId: 'tarn-2' });
   await act({ kind: 'arm', label: docked.dock.new.benchLabel });
   await act({ kind: 'copy' });
   await picture('carry-over', `/jobs/${job}/carry-over`, { ready: 'about' });
   await picture('dock', '/dock', { ready: 'MB/s' });
   while ((await view()).copy.kind === 'running') await new Promise((resolve) => setTimeout(resolve, 300));
+  await steps((now) => stationOf(now) === 'swap' && now.nextActId !== 'drive-in');
+  await picture('swap', `/jobs/${job}/swap`);
   await steps(() => true);
+  await act({ kind: 'observe-start', outcome: 'dark' });
   await picture('first-power', `/jobs/${job}/first-power`);
   const { job: running } = await act({ kind: 'switch-on' });
   const shown = running.lastStart.readings;
@@ -96,6 +117,7 @@ try {
   await act({ kind: 'prove' });
   await picture('hand-over', `/jobs/${job}/hand-over`, { height: 1400 });
   await picture('workshop', '/workshop');
+  await picture('practice', '/practice', { practise: true });
   await picture('look-inside', '/look-inside', {
     image: join(demo.folder, 'dock', 'drives', docked.dock.old.benchLabel, 'image.img'),
   });

@@ -1,0 +1,128 @@
+import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { DeviceProfile } from '@/core/device';
+import type { JobAct } from '@/core/job';
+import { Bench, choose, takeIn } from '@/core/job/job.test.data';
+import { wayIn } from '@/core/work';
+import { fillWish } from '@/core/disk';
+import { DiagnosisCard } from './diagnosis-card';
+import { HandsStation } from './hands-station';
+import { LostFastener } from './lost-fastener';
+import { StepDetails } from './step-details';
+import { stationProps, viewOf } from './view.test.data';
+import { WorkQuestions } from './work-questions';
+
+let acts: JobAct[] = [];
+beforeEach(() => {
+  acts = [];
+});
+afterEach(cleanup);
+const act = async (one: JobAct) => {
+  acts.push(one);
+  return true;
+};
+const load = (name: string) =>
+  DeviceProfile.parse(
+    JSON.parse(readFileSync(join(__dirname, '../../../demo/devices', `${name}.json`), 'utf8')),
+  );
+const button = (name: string) => screen.getByRole<HTMLButtonElement>('button', { name });
+
+it('a hold is walked past only with a reason, and only where it may be', async () => {
+  const bench = new Bench({ ...takeIn, chargePercent: 80 });
+  bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
+  bench.do({ kind: 'lay-out', wish: fillWish });
+  const { unmount } = render(<HandsStation station="open" {...stationProps(viewOf(bench), acts)} />);
+  fireEvent.click(button('Walk past it, with a reason'));
+  fireEvent.change(screen.getByLabelText('Reason, for the sheet'), { target: { value: 'no' } });
+  expect(button('Walk past it').disabled).toBe(true);
+  fireEvent.change(screen.getByLabelText('Reason, for the sheet'), {
+    target: { value: 'its screen is dead' },
+  });
+  fireEvent.click(button('Walk past it'));
+  expect(acts).toEqual([{ kind: 'override', code: 'charge', reason: 'its screen is dead' }]);
+  expect(bench.do(acts[0]!)).toBe('ok');
+  unmount();
+  render(<HandsStation station="open" {...stationProps(viewOf(bench), acts)} />);
+  expect(screen.queryByText(/^Held:/u)).toBeNull();
+  expect(bench.do({ kind: 'override', code: 'swollen', reason: 'it looks fine' })).toBe('no-hold');
+  bench.do({ kind: 'observe', fact: 'battery.swollen', value: true });
+  expect(bench.do({ kind: 'override', code: 'swollen', reason: 'it looks fine' })).toBe('hold-swollen');
+});
+
+it('a step says where, how its cables come off, how to pry and when to stop', () => {
+  const { procedure } = load('braskit-heron');
+  const step = (id: string) => ({ ...wayIn(procedure).find((one) => one.id === id)!, done: false });
+  const { rerender } = render(<StepDetails act={step('cover')} procedure={procedure} />);
+  screen.getByText(/2 mm deep, 8 clips/u);
+  screen.getByText('resistance means the captive screw is not free');
+  rerender(<StepDetails act={step('ribbon')} procedure={procedure} />);
+  screen.getByText(/flip the latch up with a nail/u);
+  screen.getByText(/The latch: it is as thin as a nail/u);
+  rerender(<StepDetails act={step('lay-out')} procedure={procedure} />);
+  expect(screen.getByRole('list', { name: 'Tools' }).textContent).toContain('PH1 driver');
+});
+
+it('mains supplies name who may do them, and two tools that work are asked for before the first step', () => {
+  const vault = load('quenlo-vault').procedure;
+  render(
+    <StepDetails
+      act={{ ...wayIn(vault).find(({ id }) => id === 'supply-out')!, done: false }}
+      procedure={vault}
+    />,
+  );
+  screen.getByText(/only those trained for mains supplies/u);
+  cleanup();
+  const view = { ...viewOf(new Bench()), profile: load('braskit-wren') };
+  render(<WorkQuestions view={view} act={act} />);
+  fireEvent.click(screen.getByLabelText(/^off/u));
+  expect(acts).toEqual([{ kind: 'answer', question: 'ribbon', answer: 'off' }]);
+});
+
+it('a lost screw is told by its group', async () => {
+  render(<LostFastener groups={viewOf(new Bench()).profile.procedure.fasteners} act={act} busy={false} />);
+  fireEvent.click(screen.getByLabelText(/^fan/u));
+  fireEvent.click(button('Stripped'));
+  await waitFor(() => expect(acts).toEqual([{ kind: 'fastener', group: 'fan', state: 'stripped' }]));
+});
+
+it('the diagnosis asks its check, takes what was seen, and offers the remedy of what stands out', () => {
+  const causes = [
+    { id: 'battery-plug' as const, name: 'The plug', probability: 0.9, before: 0.2, remedy: 'Push it home.' },
+    { id: 'charger' as const, name: 'No power', probability: 0.005, before: 0.1, remedy: 'Another charger.' },
+  ];
+  const next = {
+    kind: 'check' as const,
+    id: 'charge-light',
+    ask: 'Look at the light',
+    outcomes: [{ id: 'blinks', words: 'blinks' }],
+    minutes: 2,
+    gainBits: 0.8,
+    expectedMinutes: 30,
+  };
+  const reasons = [{ saw: 'Pressed: dark.', cause: 'The plug', from: 0.2, to: 0.66 }];
+  const { rerender } = render(
+    <DiagnosisCard
+      diagnosis={{ causes, next, verdict: { kind: 'open', ids: [] }, reasons }}
+      act={act}
+      busy={false}
+    />,
+  );
+  screen.getByText('under 1 %');
+  screen.getByText('20 % → 66 %');
+  fireEvent.click(button('blinks'));
+  rerender(
+    <DiagnosisCard
+      diagnosis={{ causes, next, verdict: { kind: 'mend', ids: ['battery-plug'] }, reasons }}
+      act={act}
+      busy={false}
+    />,
+  );
+  fireEvent.click(button('Still not'));
+  fireEvent.click(button('Now it starts'));
+  expect(acts).toEqual([
+    { kind: 'look-into', seen: { check: 'charge-light', outcome: 'blinks' } },
+    { kind: 'look-into', seen: { mended: 'battery-plug' } },
+    { kind: 'finding', fault: 'battery-plug' },
+  ]);
+});
