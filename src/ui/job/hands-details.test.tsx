@@ -126,3 +126,48 @@ it('the diagnosis asks its check, takes what was seen, and offers the remedy of 
     { kind: 'finding', fault: 'battery-plug' },
   ]);
 });
+
+describe('reading aloud', () => {
+  const spoken: string[] = [];
+  const voices = (localService: boolean) =>
+    Object.assign(window, {
+      SpeechSynthesisUtterance: class {
+        voice = null;
+        constructor(readonly text: string) {}
+      },
+      speechSynthesis: {
+        getVoices: () => [{ lang: 'en-GB', localService }],
+        speak: ({ text }: { text: string }) => spoken.push(text),
+        cancel: () => {},
+      },
+    });
+  const show = () => {
+    const bench = new Bench();
+    bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
+    bench.do({ kind: 'lay-out', wish: fillWish });
+    render(<HandsStation station="open" {...stationProps(viewOf(bench), acts)} />);
+  };
+
+  it('is off until it is asked for, and then says the step', () => {
+    voices(true);
+    show();
+    expect(spoken).toEqual([]);
+    fireEvent.click(button('Read aloud'));
+    expect(spoken).toEqual([expect.stringContaining('Lay out the tools')]);
+    fireEvent.click(button('Stop reading aloud'));
+    expect(button('Read aloud').getAttribute('aria-pressed')).toBe('false');
+  });
+
+  it('uses no voice that is not on this machine', () => {
+    voices(false);
+    show();
+    fireEvent.click(button('Read aloud'));
+    expect(button('No voice on this machine').disabled).toBe(true);
+  });
+
+  it('says where the screen may go dark', async () => {
+    voices(true);
+    show();
+    await screen.findByText(/lets the screen go dark/u);
+  });
+});

@@ -9,6 +9,8 @@ import { HoldNotice } from '../notice';
 import { ScrewBowl } from '../screw-bowl';
 import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
+import { useReadAloud } from '../use-read-aloud';
+import { useWakeLock } from '../use-wake-lock';
 import { HoldRemedy } from './hold-remedy';
 import { SafeToTouch } from './safe-to-touch';
 import { LostFastener } from './lost-fastener';
@@ -40,6 +42,8 @@ export function HandsStation({
   const back = canGoBack ? () => void act({ kind: 'step-back' }) : undefined;
   const stuck = here ? () => setStuckAt(stuckAt === here.id ? null : here.id) : undefined;
   useKeys({ Space: done, Backspace: back, s: stuck, n: openNote }, view.frame.settings.singleKeys);
+  const awake = useWakeLock();
+  const aloud = useReadAloud(here ? `${here.title}. ${here.how} ${here.caution ?? ''}` : null);
   const stepsHere = acts.length;
   const minutesLeft = acts.reduce((sum, { done: isDone, minutes }) => sum + (isDone ? 0 : minutes), 0);
   const number = here ? acts.indexOf(acts.find((a) => a.id === here.id)!) + 1 : stepsHere;
@@ -101,9 +105,16 @@ export function HandsStation({
           <Button keyName="N" onClick={openNote}>
             Note
           </Button>
+          <Button kind="quiet" aria-pressed={aloud.isOn} onClick={aloud.turn} disabled={!aloud.canSpeak}>
+            {aloud.canSpeak ? (aloud.isOn ? 'Stop reading aloud' : 'Read aloud') : 'No voice on this machine'}
+          </Button>
         </>
       }
-      say="Any pedal that sends Space works; a held one repeats nothing."
+      say={
+        awake === 'cannot'
+          ? 'This browser lets the screen go dark: set the tablet to stay on.'
+          : 'Any pedal that sends Space works; a held one repeats nothing.'
+      }
     >
       {hold && (
         <HoldNotice hold={hold} override={<WalkPast hold={hold} act={act} busy={busy} />}>
