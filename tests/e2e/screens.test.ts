@@ -90,7 +90,7 @@ it('a second family: captive screws, 10 % held back, and a device that starts on
   await visit(page, `/jobs/${heron}/first-power`);
   await page.getByText('starts only on the charger').waitFor();
   await page.getByRole('button', { name: 'Switch the simulated device on' }).click();
-  await page.getByText('Dark, no sound').waitFor();
+  await page.getByText('Dark, no sound', { exact: true }).waitFor();
   await page.getByRole('button', { name: 'Plug the charger in' }).click();
   await page.getByText('Charger in').waitFor();
   await page.getByRole('button', { name: 'Switch the simulated device on' }).click();
