@@ -49,3 +49,11 @@ export async function profileNames(sql: Sql): Promise<Map<string, string>> {
   const rows = await sql.query<{ id: string; name: string }>('select id, name from device_profile');
   return new Map(rows.map(({ id, name }) => [id, name]));
 }
+
+/** Writes into procedures that do not say what powers the device what they were made for. */
+export async function nameCellPower(sql: Sql): Promise<void> {
+  await sql.query(
+    `update device_profile set document = jsonb_set(document, '{procedure,power}', '"cell"')
+     where document->'procedure'->>'power' is null`,
+  );
+}

@@ -4,6 +4,7 @@ import { loadContext } from './job-context';
 import { findJob } from './jobs';
 import type { Runtime } from './runtime';
 import { type Checked, saveDecision } from './save-act';
+import { recordStickSeen } from './restore';
 import { standIns } from './stand-ins';
 import { formFault, nobodyWorking } from './take-in-device';
 
@@ -35,6 +36,7 @@ export async function doAct(runtime: Runtime, jobId: string, request: unknown): 
     if (!decided.ok) return decided;
     const byStandIn = standIns[act.kind] !== undefined;
     if (!byStandIn && !(await saveDecision(sql, runtime, stored, context.by, decided.value))) return stale();
+    if (act.kind === 'observe-start') await recordStickSeen(sql, runtime, { stored, context }, act.outcome);
     return ok({ stored, context });
   });
   if (!checked.ok) return checked;

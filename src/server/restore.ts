@@ -1,8 +1,11 @@
 import { planCopy } from '@/core/disk';
+import { type Outcome, outcomeWords } from '@/core/job';
 import { type Result, ok, refuse } from '@/core/result';
 import { usualRates } from '@/core/route';
+import { isTrue } from '@/core/work';
 import { stickContent } from '@/images';
 import { findBenchItem, recordUse } from './bench-items';
+import type { Sql } from './database';
 import { loadContext } from './job-context';
 import { findJob } from './jobs';
 import { asDocked, placeNewDrive } from './new-drive';
@@ -78,10 +81,36 @@ export async function restoreFromStick(runtime: Runtime, checked: Checked): Prom
   return ok(null);
 }
 
+/** What a person saw of a real device that was started from its stick goes into the stick's record too. */
+export async function recordStickSeen(
+  sql: Sql,
+  runtime: Runtime,
+  checked: Checked,
+  outcome: Outcome,
+): Promise<void> {
+  const { job, facts } = checked.stored.state;
+  if (job.route !== 'stick' || !job.stick || !isTrue(facts, 'stick.inserted')) return;
+  const { name } = checked.context.profile;
+  const worked = outcome === 'started';
+  await used(
+    runtime,
+    checked,
+    worked,
+    worked ? `restored a ${name}` : `a ${name}: ${outcomeWords[outcome]}`,
+    sql,
+  );
+}
+
 /** Adds to the stick's record what it did for this job. */
-function used(runtime: Runtime, { stored, context }: Checked, worked: boolean, what: string): Promise<void> {
+function used(
+  runtime: Runtime,
+  { stored, context }: Checked,
+  worked: boolean,
+  what: string,
+  sql: Sql = runtime.database,
+): Promise<void> {
   const { job } = stored.state;
-  return recordUse(runtime.database, job.stick!.label, {
+  return recordUse(sql, job.stick!.label, {
     at: runtime.now().toISOString(),
     by: context.by,
     jobId: job.id,

@@ -181,6 +181,19 @@ it('the device is restored from the stick, byte for byte, starts, and the stickâ
   expect(await doing({ kind: 'write', imageId: wren, label: 'ST-1101', typed: 'ST-1101' })).toBe('ok');
 });
 
+it('what a person saw of a real device stands in the stickâ€™s record as well, and never before the stick is in', async () => {
+  const { runtime } = workshop;
+  await act(runtime, id, { kind: 'observe', fact: 'stick.inserted', value: false });
+  const before = (await item('ST-1101')).uses.length;
+  expect(await act(runtime, id, { kind: 'observe-start', outcome: 'no-start-device' })).toBe('ok');
+  expect((await item('ST-1101')).uses).toHaveLength(before);
+  await act(runtime, id, { kind: 'observe', fact: 'stick.inserted', value: true });
+  expect(await act(runtime, id, { kind: 'observe-start', outcome: 'does-not-finish' })).toBe('ok');
+  expect((await item('ST-1101')).uses.at(-1)).toMatchObject({ worked: false, jobId: id });
+  expect(await act(runtime, id, { kind: 'observe-start', outcome: 'started' })).toBe('ok');
+  expect((await item('ST-1101')).uses.at(-1)).toMatchObject({ worked: true, what: 'restored a Wren' });
+});
+
 it('what is half written stays so over a restart, and is never taken for whole', async () => {
   const { runtime, folder } = workshop;
   const path = join(folder, 'dock/sticks/ST-1102/image.img');

@@ -1,3 +1,5 @@
+import { renewShipped } from '@/server/shipped';
+import { openWorkshop } from './workshop';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -83,4 +85,29 @@ it('a workshop of the release before opens: devices and parts in today’s forma
   expect((await view('Q-0502')).job.choice).toBeNull();
   await opened.value.close();
   await rm(folder, { recursive: true, force: true });
+});
+
+it('profiles of one’s own that do not say what powers them stay, and the shipped ones are renewed once, not at each start', async () => {
+  const { runtime, close } = await openWorkshop();
+  const { database } = runtime;
+  const demo = join(process.cwd(), 'demo');
+  await database.query(
+    `insert into device_profile (id, maker, name, document)
+     select 'own-player', maker, 'Own', jsonb_set(document, '{id}', '"own-player"') #- '{procedure,power}'
+     from device_profile where id = 'braskit-osprey'`,
+  );
+  await database.transaction((sql) => renewShipped(sql, demo));
+  await database.query(
+    `update device_profile set document = jsonb_set(document, '{family}', '"as we know it"') where id = 'braskit-wren'`,
+  );
+  await database.transaction((sql) => renewShipped(sql, demo));
+  const kept = await database.query<{ id: string; power: string; family: string }>(
+    `select id, document->'procedure'->>'power' as power, document->>'family' as family from device_profile
+     where id in ('own-player', 'braskit-wren') order by id`,
+  );
+  expect(kept).toMatchObject([
+    { id: 'braskit-wren', family: 'as we know it' },
+    { id: 'own-player', power: 'cell' },
+  ]);
+  await close();
 });

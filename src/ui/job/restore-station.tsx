@@ -58,6 +58,13 @@ export function RestoreStation({ view, act, busy, copy, goOn }: StationProps & {
             >
               Restored, and it started
             </Button>
+            <Button
+              className="mt-2 w-full"
+              disabled={busy || !ready || !isIn}
+              onClick={() => void act({ kind: 'observe-start', outcome: 'does-not-finish' })}
+            >
+              It does not start from {stick?.label ?? 'the stick'}
+            </Button>
           </section>
           {way?.possible && (
             <section>
