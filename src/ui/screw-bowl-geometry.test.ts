@@ -15,6 +15,7 @@ const row = (id: string, count: number, lengthMm: number, inBowl: number) => ({
   },
   inBowl,
   inPlace: count - inBowl,
+  lost: false,
 });
 
 describe('screw bowl', () => {

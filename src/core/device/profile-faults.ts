@@ -53,7 +53,7 @@ export function profileFaults(profile: DeviceProfile): ProfileFault[] {
   const faults: ProfileFault[] = [];
   const placeIds = profile.places.map(({ id }) => id);
   const caseChangeIds = profile.caseChanges.map(({ id }) => id);
-  const stepIds = [...profile.procedure.open, ...profile.procedure.swap].map(({ id }) => id);
+  const revisionIds = profile.revisions.map(({ id }) => id);
   profile.places.forEach((place, i) => {
     faults.push(...placeFaults(place, ['places', i]));
     place.adapters.forEach(({ caseChangeId }, j) => {
@@ -76,10 +76,14 @@ export function profileFaults(profile: DeviceProfile): ProfileFault[] {
     for (const id of Object.keys(v.changes))
       if (!placeIds.includes(id))
         faults.push({ path: [...at, 'changes', id], message: `There is no place ${id}.` });
-  profile.revisions.forEach(({ withoutSteps }, i) => {
-    for (const id of withoutSteps)
-      if (!stepIds.includes(id))
-        faults.push({ path: ['revisions', i, 'withoutSteps'], message: `There is no step ${id}.` });
-  });
+  for (const name of ['open', 'swap'] as const)
+    profile.procedure[name].forEach(({ id, revisions }, i) => {
+      for (const revision of revisions ?? [])
+        if (!revisionIds.includes(revision))
+          faults.push({
+            path: ['procedure', name, i, 'revisions'],
+            message: `step ${id}: there is no board revision ${revision}.`,
+          });
+    });
   return faults;
 }

@@ -20,14 +20,12 @@ export const PlaceChange = z
   .partial();
 export type PlaceChange = z.infer<typeof PlaceChange>;
 
-/** A board revision, told apart by marks one can see; it may change limits, and steps do or do not apply to it. */
+/** A board revision, told apart by marks one can see; it may change limits, and steps of the procedure name it. */
 export const Revision = z.object({
   id: z.string().regex(/^[a-z0-9-]{1,40}$/u),
   name: shortText,
   marks: z.array(shortText).min(1).max(6),
   changes: z.record(z.string(), PlaceChange).default({}),
-  /** Steps of the procedure that fall out on this revision. */
-  withoutSteps: z.array(z.string().max(40)).default([]),
 });
 export type Revision = z.infer<typeof Revision>;
 

@@ -50,11 +50,11 @@ export const JobAct = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('answer'), question: z.string().max(40), answer: z.string().max(40) }),
   /** A hold walked past, where it may be; the reason stands on the sheet. */
   z.object({ kind: z.literal('override'), code: HoldCode, reason: z.string().trim().min(5).max(300) }),
-  /** A fastener that is lost, stripped or was replaced; it follows to the sheet. */
+  /** A fastener that is lost, was found again, is stripped or was replaced; it follows to the sheet. */
   z.object({
     kind: z.literal('fastener'),
     group: z.string().max(40),
-    state: z.enum(['lost', 'stripped', 'replaced']),
+    state: z.enum(['lost', 'found', 'stripped', 'replaced']),
   }),
   z.object({ kind: z.literal('note'), text: z.string().trim().min(1).max(2000) }),
   z.object({ kind: z.literal('dock'), caseId: z.string().max(60) }),

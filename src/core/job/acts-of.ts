@@ -9,11 +9,13 @@ import {
   type Ledger,
   isTrue,
   overrideFact,
+  type SwapCondition,
+  type SwapConditions,
+  allActs,
+  dueActs,
+  fastenersOf,
   screwLedger,
   standingHolds,
-  swapActs,
-  wayBack,
-  wayIn,
 } from '../work';
 import type { Technician } from '../workshop';
 import { settingOfJob } from './fit-of';
@@ -36,36 +38,51 @@ export type DecideContext = JobContext & {
   by: string;
 };
 
-/** What the job decides about the swap: whether the stand-off moves and whether a pad is laid. */
-export function swapConditions(job: Job, { drive }: JobContext) {
+/** What the job decides about the swap: what its build changes, and which way it goes through the procedure. */
+function swapConditions(job: Job, { drive }: JobContext): SwapConditions {
   const length = (text: string | undefined) => {
     const form = text === undefined ? null : parseFormFactor(text);
     return form?.ok && form.value.kind === 'module' ? form.value.lengthMm : null;
   };
+  const { choice, answers, revisionId } = job;
   const [before, after] = [length(job.takeIn.oldDrive.formFactor), length(drive?.formFactor)];
-  const lengthChanges = before !== null && after !== null && before !== after && !job.choice?.adapterId;
-  return { lengthChanges, padChosen: (job.choice?.padIds.length ?? 0) > 0, answers: job.answers };
+  const adapter = choice?.adapterId != null;
+  const holds: [SwapCondition, boolean][] = [
+    ['length-changes', before !== null && after !== null && before !== after && !adapter],
+    ['pad-chosen', (choice?.padIds.length ?? 0) > 0],
+    ['sink-chosen', choice?.sinkId != null],
+    ['adapter-chosen', adapter],
+    ['case-changes', (choice?.caseChangeIds.length ?? 0) > 0],
+  ];
+  return { answers, revisionId, holds: holds.flatMap(([name, is]) => (is ? [name] : [])) };
 }
 
 /** All acts of the hands in their order: the way in, the swap, the way back. */
-export function actsOf(job: Job, context: JobContext): Act[] {
-  const { revisions, procedure: whole } = context.profile;
-  const without = revisions.find(({ id }) => id === job.revisionId)?.withoutSteps ?? [];
-  const procedure = { ...whole, open: whole.open.filter(({ id }) => !without.includes(id)) };
-  const conditions = swapConditions(job, context);
-  return [
-    ...wayIn(procedure, conditions.answers),
-    ...swapActs(procedure, conditions),
-    ...wayBack(procedure, conditions),
-  ];
-}
+export const actsOf = (job: Job, context: JobContext): Act[] =>
+  allActs(context.profile.procedure, swapConditions(job, context));
 
 /** The first act that is not done; null when the hands are finished. */
 export const nextAct = (state: JobState, context: JobContext): Act | null =>
   actsOf(state.job, context).find((act) => !state.doneSteps.includes(act.id)) ?? null;
 
-export const ledgerOf = (state: JobState, { profile }: JobContext): Ledger =>
-  screwLedger(profile.procedure, state.facts);
+/** Acts that may be done now: the next one, and those that can be done at the same time. */
+export const dueActsOf = (state: JobState, context: JobContext): Act[] =>
+  dueActs(actsOf(state.job, context), state.doneSteps);
+
+/** When a waiting step is over, counted from the act before it; null for all others, and where nobody knows when it began. */
+export function waitUntil(state: JobState, context: JobContext, act: Act): Date | null {
+  if (!act.waits) return null;
+  const order = actsOf(state.job, context).map(({ id }) => id);
+  const before = order[order.indexOf(act.id) - 1];
+  const since = state.history.findLast(({ kind, stepId }) => kind === 'step' && stepId === before)?.at;
+  return since === undefined ? null : new Date(Date.parse(since) + act.minutes * 60_000);
+}
+
+export const ledgerOf = (state: JobState, { profile, drive }: JobContext): Ledger =>
+  screwLedger(
+    { fasteners: fastenersOf(profile.procedure, actsOf(state.job, { profile, drive })) },
+    state.facts,
+  );
 
 export const holdsOf = (
   state: JobState,

@@ -1,6 +1,6 @@
 import type { StationId } from '../route';
 import { showDuration } from '../units';
-import { type DecideContext, holdsOf, nextAct } from './acts-of';
+import { type DecideContext, holdsOf, nextAct, waitUntil } from './acts-of';
 import { choiceFit } from './fit-of';
 import type { JobState } from './job';
 import { copySecondsLeft } from './make-view';
@@ -46,6 +46,11 @@ export function benchCard(state: JobState, context: DecideContext, copy: CopySta
     if (station === 'hand-over') return { column: 'ready', next: stationAsks[station] };
     if (copy.kind === 'interrupted' && station === 'carry-over')
       return { column: 'hands', next: 'The copy was interrupted: go on with it' };
+    const until = act && waitUntil(state, context, act);
+    if (act && until && until.getTime() > Date.parse(context.at)) {
+      const left = showDuration((until.getTime() - Date.parse(context.at)) / 1000);
+      return { column: 'machine', next: `${act.title}: ${left} left` };
+    }
     return { column: 'hands', next: act?.station === station ? act.title : asks };
   };
   return {

@@ -13,6 +13,7 @@ import {
   fastenerWords,
   foldFacts,
   isTrue,
+  lostFact,
   overrideFact,
   restore,
 } from '../work';
@@ -290,6 +291,13 @@ function decideLayout(job: Job, wish: LayoutWish, context: DecideContext): Resul
 }
 
 /** Lost or stripped, a fastener is missing at the end; said now, it is no surprise, and it stands on the sheet. */
+const fastenerStateWords = {
+  lost: 'is lost',
+  found: 'was found again',
+  stripped: 'is stripped',
+  replaced: 'was replaced',
+} as const;
+
 function decideFastener(
   job: Job,
   { group: id, state }: Extract<JobAct, { kind: 'fastener' }>,
@@ -301,7 +309,8 @@ function decideFastener(
   return said(
     job,
     'fastener',
-    `A ${one} of “${group.where}” is ${state}${group.lengthMm ? ` (${group.bit}, ${group.lengthMm} mm)` : ''}.`,
+    `A ${one} of “${group.where}” ${fastenerStateWords[state]}${group.lengthMm ? ` (${group.bit}, ${group.lengthMm} mm)` : ''}.`,
+    state === 'stripped' ? [] : [{ fact: lostFact(group.id), value: state === 'lost' }],
   );
 }
 

@@ -2,14 +2,13 @@ import type { DeviceProfile } from '../device';
 import type { CandidateLine } from '../fit';
 import { isKept } from '../margin';
 import {
+  allActs,
   type Hold,
   foldFacts,
   screwLedger,
   screwsAtStart,
   standingHolds,
-  swapActs,
-  wayBack,
-  wayIn,
+  swapConditions,
 } from '../work';
 import { type DeviceAnswers, takeInFacts } from './take-in';
 import type { PartsForesight } from './view';
@@ -25,9 +24,8 @@ export function foresee(profile: DeviceProfile, answers: DeviceAnswers): Foresig
   const ledger = screwLedger(profile.procedure, facts);
   const early = ['swollen', 'consent', 'card', 'charge', 'encryption'];
   const { procedure } = profile;
-  // The longest case: the stand-off moves and a pad is laid.
-  const conditions = { lengthChanges: true, padChosen: true };
-  const acts = [...wayIn(procedure), ...swapActs(procedure, conditions), ...wayBack(procedure, conditions)];
+  // The longest case: everything about the swap that a build can change.
+  const acts = allActs(procedure, { holds: swapConditions });
   return {
     holds: standingHolds(facts, {
       chargeLimitPercent: limit,

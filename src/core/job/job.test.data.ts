@@ -62,11 +62,18 @@ export class Bench {
   /** Sticks of the bench, held against this job’s device. */
   sticks: StickForJob[] = [];
 
-  constructor(given: TakeIn = takeIn) {
+  /** The clock and who works, as the server would say. */
+  at = at;
+  mains = false;
+
+  constructor(
+    given: TakeIn = takeIn,
+    readonly device: DeviceProfile = profile,
+  ) {
     const job = newJob('Q-0412', given);
     const facts = [
-      ...takeInFacts(given, profile.opening.chargeBelowPercent),
-      ...screwsAtStart(profile.procedure),
+      ...takeInFacts(given, device.opening.chargeBelowPercent),
+      ...screwsAtStart(device.procedure),
     ];
     const changes = facts.map((setting) => ({ ...setting, at, by: 'IM' }));
     this.state = jobState(job, [
@@ -77,6 +84,7 @@ export class Bench {
   get context(): DecideContext {
     const drive = drives.find((d) => d.id === this.state.job.choice?.driveId) ?? null;
     const { job } = this.state;
+    const profile = this.device;
     const layout = drive && job.wish ? expectedLayout(profile, job, drive, job.wish) : null;
     return {
       profile,
@@ -89,8 +97,8 @@ export class Bench {
         }),
       layout: layout?.ok ? layout.value : null,
       sticks: this.sticks,
-      technicians: [{ initials: 'IM', name: 'Ines Marrow', mains: false }],
-      at,
+      technicians: [{ initials: 'IM', name: 'Ines Marrow', mains: this.mains }],
+      at: this.at,
       by: 'IM',
     };
   }
@@ -108,8 +116,9 @@ export class Bench {
   }
 
   private take({ job, entry }: ReturnType<typeof decideReport>) {
-    const changes = entry.changes.map((change) => ({ ...change, at, by: 'IM' }));
-    this.state = jobState(job, [...this.state.history, { ...entry, at, by: 'IM', changes }]);
+    const stamp = { at: this.at, by: 'IM' };
+    const changes = entry.changes.map((change) => ({ ...change, ...stamp }));
+    this.state = jobState(job, [...this.state.history, { ...entry, ...stamp, changes }]);
   }
 }
 

@@ -1,4 +1,4 @@
-import { type DecideContext, actsOf, holdsOf, ledgerOf, nextAct } from './acts-of';
+import { type DecideContext, actsOf, dueActsOf, holdsOf, ledgerOf, waitUntil } from './acts-of';
 import { diagnosisView } from './diagnosis-view';
 import { proveMargins } from './expect';
 import type { JobState } from './job';
@@ -27,6 +27,7 @@ export function makeView(
   const { profile, drive, cases, source, layout, layoutOrigin, layoutFault } = loaded;
   const holds = holdsOf(state, loaded);
   const cord = cordOf(state, loaded);
+  const due = dueActsOf(state, loaded);
   return {
     ...now,
     job,
@@ -45,7 +46,9 @@ export function makeView(
       }),
     ),
     acts: actsOf(job, loaded).map((act) => ({ ...act, done: state.doneSteps.includes(act.id) })),
-    nextActId: nextAct(state, loaded)?.id ?? null,
+    nextActId: due[0]?.id ?? null,
+    alongsideIds: due.slice(1).map(({ id }) => id),
+    waitUntil: (due[0] && waitUntil(state, loaded, due[0])?.toISOString()) ?? null,
     ledger: ledgerOf(state, loaded),
     source,
     layout,

@@ -1,9 +1,18 @@
 import { type Fault, type Result, ok, refuse } from '../result';
 import { type Act, type Stop, factValue, factWords, holdOn, isTrue } from '../work';
 import type { JobAct } from './act';
-import { type DecideContext, type JobContext, actsOf, holdsOf, nextAct } from './acts-of';
+import { showDuration } from '../units';
+import {
+  type DecideContext,
+  type JobContext,
+  actsOf,
+  dueActsOf,
+  holdsOf,
+  nextAct,
+  waitUntil,
+} from './acts-of';
 import { choiceFit, isAllowed } from './fit-of';
-import type { JobState } from './job';
+import type { Job, JobState } from './job';
 
 const holdFault = (state: JobState, context: JobContext, stops: Stop[]): Fault | null => {
   const hold = holdOn(holdsOf(state, context), stops);
@@ -16,15 +25,39 @@ const stopsOfStep = (act: Act): Stop[] => [
   ...(act.touchesBoard ? (['board'] as const) : []),
 ];
 
-/** May this step be done now? It must be the next one, held by nothing, with its needs met. */
+/** Whether the steps that were done are still the first of the job’s steps after a change to it. */
+function keepsDone(state: JobState, changed: Job, context: JobContext): boolean {
+  const acts = actsOf(changed, context);
+  const ids = acts.map(({ id }) => id);
+  if (!state.doneSteps.every((id) => ids.includes(id))) return false;
+  const last = Math.max(0, ...state.doneSteps.map((id) => ids.indexOf(id)));
+  const open = acts.slice(0, last).filter(({ id }) => !state.doneSteps.includes(id));
+  const done = acts.filter(({ id }) => state.doneSteps.includes(id));
+  return open.every(({ id }) => done.some(({ alongside }) => alongside.includes(id)));
+}
+
+/** May this step be done now? It must be due, on a known board where that matters, held by nothing, with its needs met. */
 export function permitStep(state: JobState, context: DecideContext, stepId: string): Result<Act> {
-  const next = nextAct(state, context);
-  if (!next) return refuse('hands-done', 'All acts of the hands are done.', 'Go on to First power.');
-  if (next.id !== stepId) {
+  const due = dueActsOf(state, context);
+  if (due.length === 0)
+    return refuse('hands-done', 'All acts of the hands are done.', 'Go on to First power.');
+  const next = due.find(({ id }) => id === stepId);
+  if (!next) {
+    const { title } = due[0]!;
     return state.doneSteps.includes(stepId)
-      ? refuse('step-done', 'This step is done already.', `Next: ${next.title}.`)
-      : refuse('step-order', 'Another step comes first.', `Next: ${next.title}.`);
+      ? refuse('step-done', 'This step is done already.', `Next: ${title}.`)
+      : refuse('step-order', 'Another step comes first.', `Next: ${title}.`);
   }
+  if (next.afterFork && state.job.revisionId === null)
+    return refuse(
+      'revision-unknown',
+      'From here the steps differ with the board, and nobody has said which one it is.',
+      'Look at its marks, then choose the board. If it is none of them, close it: this profile does not know it.',
+    );
+  const until = waitUntil(state, context, next);
+  const leftS = until ? (until.getTime() - Date.parse(context.at)) / 1000 : 0;
+  if (leftS > 0)
+    return refuse('wait', `${showDuration(leftS)} are left to wait.`, 'Leave it alone until then.');
   const held = holdFault(state, context, stopsOfStep(next));
   if (held) return { ok: false, fault: held };
   if (next.station === 'swap' && !state.job.choice)
@@ -111,14 +144,13 @@ export function permit(
         ? refuse('opened', 'The work has begun the one way.', 'Take its steps back first.')
         : ok(null);
     case 'revision':
-      return state.doneSteps.length > 0 &&
-        context.profile.revisions.some(({ withoutSteps }) => withoutSteps.length > 0)
-        ? refuse(
+      return keepsDone(state, { ...job, revisionId: act.revisionId }, context)
+        ? ok(null)
+        : refuse(
             'opened',
-            'Steps differ between the revisions, and some are done.',
-            'Take the steps back first, or add a note.',
-          )
-        : ok(null);
+            'On this board the steps are others, and some of them are done.',
+            'Take those steps back first.',
+          );
     case 'choose':
       return job.dock
         ? refuse('docked', 'The drives lie on the dock already.', 'Take both drives out of the dock first.')

@@ -70,6 +70,10 @@ export type JobView = {
   stationHolds: Partial<Record<StationId, Hold>>;
   acts: (Act & { done: boolean })[];
   nextActId: string | null;
+  /** Acts that may be done at the same time as the next one. */
+  alongsideIds: string[];
+  /** When the next act, a wait, is over; null where it does not wait. */
+  waitUntil: string | null;
   ledger: Ledger;
   source: SourceSummary | null;
   layout: Layout | null;

@@ -1,4 +1,14 @@
-export { ask, beginPractice, choicesAt, isDone, levels, pick, scoreOf } from './practice';
+export {
+  anyVariant,
+  ask,
+  beginPractice,
+  choicesAt,
+  isDone,
+  levels,
+  pick,
+  scoreOf,
+  variantWords,
+} from './practice';
 export type { Level, Practice, Score } from './practice';
 export { bowlTest, checkBowl } from './bowl-test';
 export type { BowlTest } from './bowl-test';

@@ -5,10 +5,12 @@ import {
   factValue,
   factWords,
   foldFacts,
+  type Variant,
+  allActs,
+  dueActs,
   safeToTouch,
-  swapActs,
-  wayBack,
-  wayIn,
+  swapConditions,
+  variantsOf,
 } from '../work';
 
 export const levels = [
@@ -32,11 +34,23 @@ export type Practice = {
 };
 
 /** A practice run for a device; nothing of it touches a job. */
-export function beginPractice(procedure: Procedure, level: Level): Practice {
-  const conditions = { lengthChanges: true, padChosen: true };
-  const acts = [...wayIn(procedure), ...swapActs(procedure, conditions), ...wayBack(procedure, conditions)];
+export function beginPractice(procedure: Procedure, level: Level, variant: Variant = {}): Practice {
+  const acts = allActs(procedure, { ...variant, holds: swapConditions });
   return { acts, procedure, level, at: 0, wrong: [], asked: [] };
 }
+
+/** One of the ways through a procedure, so that each answer and each board gets its turn. `random` gives 0 up to 1. */
+export function anyVariant(procedure: Procedure, random: () => number): Variant {
+  const ways = variantsOf(procedure);
+  return ways[Math.floor(random() * ways.length)] ?? {};
+}
+
+/** A way in words: the answers, for whoever practises; empty where nothing is to be chosen. */
+export const variantWords = ({ questions }: Procedure, { answers = {} }: Variant): string[] =>
+  questions.map(({ id, ask: question, answers: ways }) => {
+    const answer = ways.find((one) => one.id === answers[id]) ?? ways[0]!;
+    return `${question} ${answer.words}`;
+  });
 
 export const isDone = ({ acts, at }: Practice): boolean => at >= acts.length;
 
@@ -59,7 +73,9 @@ export function choicesAt(practice: Practice, random: () => number): Act[] {
   const next = acts[at];
   if (!next) return [];
   const facts = factsNow(practice);
-  const later = acts.slice(at + 1, at + 9).filter(({ title }) => title !== next.title);
+  // What may be done at the same time is no wrong pick, and so none to offer beside the next act.
+  const due = dueActs(acts.slice(at), []);
+  const later = acts.slice(at + 1, at + 9).filter((act) => act.title !== next.title && !due.includes(act));
   const ranked = later
     .map((act, distance) => ({
       act,
@@ -102,13 +118,17 @@ export function consequenceOf(practice: Practice, picked: Act): string {
 
 export type Picked = { practice: Practice; right: boolean; consequence: string | null };
 
-/** Picks an act: the next one is done; another shows what would come of it, and nothing is done. */
+/** Picks an act: one that may be done now is done; another shows what would come of it, and nothing is done. */
 export function pick(practice: Practice, actId: string): Picked {
   const next = practice.acts[practice.at];
   const picked = practice.acts.find(({ id }) => id === actId);
   if (!next || !picked) return { practice, right: false, consequence: null };
-  if (picked.id === next.id)
-    return { practice: { ...practice, at: practice.at + 1 }, right: true, consequence: null };
+  const before = practice.acts.slice(0, practice.at);
+  const open = practice.acts.slice(practice.at);
+  if (dueActs(open, []).includes(picked)) {
+    const acts = [...before, picked, ...open.filter(({ id }) => id !== picked.id)];
+    return { practice: { ...practice, acts, at: practice.at + 1 }, right: true, consequence: null };
+  }
   const consequence = consequenceOf(practice, picked);
   const wrong = [...practice.wrong, { picked: picked.id, insteadOf: next.id, consequence }];
   return { practice: { ...practice, wrong }, right: false, consequence };

@@ -32,11 +32,9 @@ export type Check = {
   observe: (profile: DeviceProfile, condition: Condition) => string;
 };
 
-const conditions = { lengthChanges: false, padChosen: false };
-
 export function caseMinutes({ procedure }: Pick<DeviceProfile, 'procedure'>): CaseMinutes {
   const sum = (acts: { minutes: number }[]) => acts.reduce((total, { minutes }) => total + minutes, 0);
-  return { open: sum(wayIn(procedure)), close: sum(wayBack(procedure, conditions)) };
+  return { open: sum(wayIn(procedure)), close: sum(wayBack(procedure)) };
 }
 
 const stamp = { at: '2026-01-01T00:00:00.000Z', by: '' };

@@ -34,6 +34,7 @@ export const HoldCode = z.enum([
   'supply',
   'system-version',
   'screws-left',
+  'screw-lost',
 ]);
 export type HoldCode = z.infer<typeof HoldCode>;
 
@@ -237,6 +238,19 @@ export function standingHolds(facts: Facts, context: HoldContext): Hold[] {
       why: 'A loose screw shorts a board; a missing one lets the case work open.',
       remedy: 'Go back to Close: the bowl shows which and where to.',
       stops: ['first-power', 'sheet'],
+      seen: true,
+      override: 'technician',
+    });
+  }
+  const lost = context.ledger.rows.filter((row) => row.lost).map(({ group }) => `“${group.where}”`);
+  if (lost.length > 0) {
+    holds.push({
+      code: 'screw-lost',
+      what: `A screw of ${lost.join(' and ')} is lost`,
+      why: 'It may lie inside, where it shorts the board or stops the fan.',
+      remedy:
+        'Tilt the device, look under fan and board, try a magnet; then say at Stuck that it was found or replaced.',
+      stops: ['first-power'],
       seen: true,
       override: 'technician',
     });

@@ -1,19 +1,34 @@
-import { type Facts, factValue } from './facts';
+import { type Facts, factValue, isTrue } from './facts';
 import { type FastenerGroup, goesToBowl } from './fastener';
-import type { Procedure } from './procedure';
+import type { Act, Procedure } from './procedure';
 import { screwFact } from './ways';
 
-export type LedgerRow = { group: FastenerGroup; inBowl: number; inPlace: number };
+/** `lost`: one of the group is missing and may lie inside the device. */
+export type LedgerRow = { group: FastenerGroup; inBowl: number; inPlace: number; lost: boolean };
 
 export type Ledger = { rows: LedgerRow[]; inBowl: number; total: number };
 
-/** Where every screw is, from the facts alone. Captive ones never reach the bowl. */
-export function screwLedger(procedure: Procedure, facts: Facts): Ledger {
-  const rows = procedure.fasteners.map((group) => {
+/** The fact that says that one of a group is missing. */
+export const lostFact = (groupId: string): string => `screw.${groupId}.lost`;
+
+/** The groups that these acts move: a board without them does not count them. */
+export const fastenersOf = ({ fasteners }: Pick<Procedure, 'fasteners'>, acts: Act[]): FastenerGroup[] => {
+  const moved = new Set(acts.flatMap(({ takesOut, putsIn }) => [...takesOut, ...putsIn]));
+  return fasteners.filter(({ id }) => moved.has(id));
+};
+
+/** Where every screw of these groups is, from the facts alone. Captive ones never reach the bowl. */
+export function screwLedger({ fasteners }: Pick<Procedure, 'fasteners'>, facts: Facts): Ledger {
+  const rows = fasteners.map((group) => {
     const out = Array.from({ length: group.count }, (_, i) =>
       factValue(facts, screwFact(group.id, i + 1)),
     ).filter((isIn) => isIn === false).length;
-    return { group, inBowl: goesToBowl(group) ? out : 0, inPlace: group.count - out };
+    return {
+      group,
+      inBowl: goesToBowl(group) ? out : 0,
+      inPlace: group.count - out,
+      lost: isTrue(facts, lostFact(group.id)),
+    };
   });
   const loose = rows.filter((row) => goesToBowl(row.group));
   return {

@@ -6,7 +6,8 @@ import {
   type Act,
   type Facts,
   Procedure,
-  answerSets,
+  allActs,
+  dueActs,
   cableFact,
   factValue,
   foldFacts,
@@ -16,8 +17,9 @@ import {
   screwsAtStart,
   screwsOut,
   swapActs,
+  swapConditions,
   undo,
-  wayBack,
+  variantsOf,
   wayIn,
 } from '.';
 
@@ -41,22 +43,31 @@ const start = (procedure: Procedure): Facts =>
   ]);
 
 describe.each(procedures)('%s', (_, procedure) => {
-  const sets = answerSets(procedure);
+  const variants = variantsOf(procedure);
+  const way = fc
+    .record({ variant: fc.constantFrom(...variants), holds: fc.subarray([...swapConditions]) })
+    .map(({ variant, holds }) => ({ ...variant, holds }));
   const walk = fc.record({
-    answers: fc.constantFrom(...sets),
-    lengthChanges: fc.boolean(),
-    padChosen: fc.boolean(),
+    way,
     share: fc.double({ min: 0, max: 1, noNaN: true }),
+    picks: fc.array(fc.nat(), { minLength: 60, maxLength: 60 }),
   });
+  /** Any legal walk: at each act one of those that may be done now. */
+  const walked = (acts: Act[], share: number, picks: number[]) => {
+    const done: Act[] = [];
+    while (done.length < Math.round(share * acts.length)) {
+      const due = dueActs(
+        acts,
+        done.map(({ id }) => id),
+      );
+      done.push(due[picks[done.length]! % due.length]!);
+    }
+    return done;
+  };
 
   it('has 15 to 60 acts, whatever is answered', () => {
-    for (const answers of sets) {
-      const conditions = { answers, lengthChanges: false, padChosen: false };
-      const acts = [
-        ...wayIn(procedure, answers),
-        ...swapActs(procedure, conditions),
-        ...wayBack(procedure, conditions),
-      ];
+    for (const variant of variants) {
+      const acts = allActs(procedure, variant);
       expect(acts.length).toBeGreaterThanOrEqual(15);
       expect(acts.length).toBeLessThanOrEqual(60);
     }
@@ -64,15 +75,10 @@ describe.each(procedures)('%s', (_, procedure) => {
 
   it('keeps its ledger exact on every walk, and reaches no board while power could be on', () => {
     fc.assert(
-      fc.property(walk, ({ share, ...conditions }) => {
-        const acts = [
-          ...wayIn(procedure, conditions.answers),
-          ...swapActs(procedure, conditions),
-          ...wayBack(procedure, conditions),
-        ];
+      fc.property(walk, ({ share, picks, way: conditions }) => {
         let facts = start(procedure);
         const inBowl = new Map(procedure.fasteners.map(({ id }) => [id, 0]));
-        for (const act of acts.slice(0, Math.ceil(share * acts.length))) {
+        for (const act of walked(allActs(procedure, conditions), share, picks)) {
           if (act.touchesBoard && act.station !== 'close')
             for (const [fact, value] of safeToTouch(procedure.power))
               expect([fact, factValue(facts, fact)]).toEqual([fact, value]);
@@ -93,9 +99,9 @@ describe.each(procedures)('%s', (_, procedure) => {
 
   it('is closed by the way back from any point: every fastener home, every cable on, a drive in its place', () => {
     fc.assert(
-      fc.property(walk, ({ share, ...conditions }) => {
-        const acts = [...wayIn(procedure, conditions.answers), ...swapActs(procedure, conditions)];
-        const done = acts.slice(0, Math.round(share * acts.length));
+      fc.property(walk, ({ share, picks, way: conditions }) => {
+        const acts = [...wayIn(procedure, conditions), ...swapActs(procedure, conditions)];
+        const done = walked(acts, share, picks);
         const facts = after(after(start(procedure), done), undo(procedure, done));
         expect(screwsOut(screwLedger(procedure, facts))).toBe(0);
         expect(procedure.cables.filter((cable) => factValue(facts, cableFact(cable)) !== true)).toEqual([]);
@@ -106,7 +112,7 @@ describe.each(procedures)('%s', (_, procedure) => {
   });
 
   it('tells of at least three acts what comes of doing them too early or forgetting them', () => {
-    const acts = [...wayIn(procedure), ...swapActs(procedure, { lengthChanges: true, padChosen: true })];
+    const acts = [...wayIn(procedure), ...swapActs(procedure, { holds: swapConditions })];
     expect(acts.filter(({ tooEarly, forgotten }) => tooEarly ?? forgotten).length).toBeGreaterThanOrEqual(3);
   });
 });
@@ -200,6 +206,31 @@ it.each([
       open: [{ ...open, id: 'x', unplugs: ['c'], back: { none: 'n' } }],
     },
     'cable c is never plugged again',
+  ],
+  [
+    'alongside one that does not stand before it',
+    { open: [{ ...open, id: 'x', ...does('a.b'), alongside: ['y'] }] },
+    'step x: it is done alongside y, which does not stand before it here',
+  ],
+  [
+    'alongside one that it needs',
+    {
+      open: [
+        { ...open, id: 'x', ...does('a.b') },
+        { ...open, id: 'y', ...does('c.d'), needs: [{ fact: 'a.b', value: true }], alongside: ['x'] },
+      ],
+    },
+    'step y: it needs a.b true, which no step before it brings about: they wait for each other',
+  ],
+  [
+    'that only one board has and all need',
+    {
+      open: [
+        { ...open, id: 'x', ...does('a.b'), revisions: ['late'] },
+        { ...open, id: 'y', ...does('c.d'), needs: [{ fact: 'a.b', value: true }] },
+      ],
+    },
+    'step y: it needs a.b true, which no step before it brings about: they wait for each other',
   ],
 ])('a procedure with a step %s is refused, and the step is named', (_, more, message) => {
   expect(problems(more)).toContain(message);

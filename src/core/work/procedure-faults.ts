@@ -1,4 +1,5 @@
 import type { Procedure } from './procedure';
+import { type Variant, stepsFor, variantsOf } from './variant';
 
 /** A fault of a procedure with the path to the step that it names. */
 export type ProcedureFault = { path: (string | number)[]; message: string };
@@ -32,23 +33,14 @@ function nameFaults({ fasteners, cables, tools, questions, open, swap }: Procedu
         if (!question?.answers.some(({ id }) => id === step.only!.answer))
           wrong(`nobody is asked for the answer ${step.only.question}: ${step.only.answer}`);
       }
+      for (const other of step.alongside)
+        if (!steps.slice(0, i).some(({ id }) => id === other))
+          wrong(`it is done alongside ${other}, which does not stand before it here`);
     });
   each('open', open);
   each('swap', swap);
   return faults;
 }
-
-/** The ways through a procedure: each answer of each question with the first of all others. */
-export function answerSets({ questions }: Procedure): Record<string, string>[] {
-  const first = Object.fromEntries(questions.map(({ id, answers }) => [id, answers[0]!.id]));
-  const others = questions.flatMap(({ id, answers }) =>
-    answers.slice(1).map((answer) => ({ ...first, [id]: answer.id })),
-  );
-  return [first, ...others];
-}
-
-export const applies = (step: Pick<AnyStep, 'only'>, answers: Record<string, string>): boolean =>
-  !step.only || answers[step.only.question] === step.only.answer;
 
 /** Facts that no step sets, because holds and the owner do. */
 const fromOutside = ['battery.swollen', 'consent.given', 'card.inserted', 'charge.below-limit'];
@@ -62,12 +54,32 @@ export function procedureFaults(procedure: Procedure): ProcedureFault[] {
   const names = nameFaults(procedure);
   if (names.length > 0) return names;
   const found = new Map<string, ProcedureFault>();
-  for (const answers of answerSets(procedure))
-    for (const fault of wayFaults(procedure, answers)) found.set(fault.message, fault);
+  for (const variant of variantsOf(procedure))
+    for (const steps of ordersOf(procedure, variant))
+      for (const fault of wayFaults(procedure, variant, steps)) found.set(fault.message, fault);
   return [...found.values()];
 }
 
-function wayFaults(procedure: Procedure, answers: Record<string, string>): ProcedureFault[] {
+type Placed = { step: AnyStep; path: (string | number)[] };
+
+/** The order of the list, and for each step that may be done alongside others the one where it comes before them all. */
+function ordersOf(procedure: Procedure, variant: Variant): Placed[][] {
+  const placed = (name: 'open' | 'swap'): Placed[] => {
+    const all: AnyStep[] = procedure[name];
+    return stepsFor(procedure, all, variant).map((step) => ({ step, path: [name, all.indexOf(step)] }));
+  };
+  const inOrder = [...placed('open'), ...placed('swap')];
+  const early = inOrder.flatMap((one, i) => {
+    let first = i;
+    while (first > 0 && one.step.alongside.includes(inOrder[first - 1]!.step.id)) first -= 1;
+    return first === i
+      ? []
+      : [[...inOrder.slice(0, first), one, ...inOrder.slice(first, i), ...inOrder.slice(i + 1)]];
+  });
+  return [inOrder, ...early];
+}
+
+function wayFaults(procedure: Procedure, variant: Variant, steps: Placed[]): ProcedureFault[] {
   const faults: ProcedureFault[] = [];
   const facts = new Map<string, boolean | null>();
   const out = new Set<string>();
@@ -75,10 +87,6 @@ function wayFaults(procedure: Procedure, answers: Record<string, string>): Proce
   const laterEffects = new Set(
     [...procedure.open, ...procedure.swap].flatMap(({ effects }) => effects.map(({ fact }) => fact)),
   );
-  const steps = [
-    ...procedure.open.map((step, i) => ({ step: step as AnyStep, path: ['open', i] })),
-    ...procedure.swap.map((step, i) => ({ step: step as AnyStep, path: ['swap', i] })),
-  ].filter(({ step }) => applies(step, answers));
   const moved = (
     from: Set<string>,
     ids: string[],
@@ -114,7 +122,7 @@ function wayFaults(procedure: Procedure, answers: Record<string, string>): Proce
     for (const id of step.plugs) facts.set(factOfCable(procedure, id), true);
   }
   // What the swap left out must come back with the way back of a step that applies.
-  const undone = procedure.open.filter((step) => applies(step, answers) && !('none' in step.back));
+  const undone = stepsFor(procedure, procedure.open, variant).filter((step) => !('none' in step.back));
   for (const id of out)
     if (!undone.some(({ takesOut }) => takesOut.includes(id)))
       faults.push({ path: ['open'], message: `fastener group ${id} never goes back to its holes` });

@@ -49,6 +49,12 @@ const StepBase = z.object({
   forgotten: text(200).optional(),
   /** Only where this answer was given to one of the procedure's questions. */
   only: z.object({ question: workId, answer: workId }).optional(),
+  /** Only on these board revisions of the profile, told apart by the marks seen at opening. */
+  revisions: z.array(workId).min(1).max(8).optional(),
+  /** Steps before it that somebody else, or the hands while those wait, may do at the same time: they need not be done first. */
+  alongside: z.array(workId).max(6).default([]),
+  /** It takes its minutes without hands, and must not be called done before they are over. */
+  waits: z.boolean().default(false),
 });
 
 export const OpenStep = StepBase.extend({
@@ -60,9 +66,20 @@ export const OpenStep = StepBase.extend({
 });
 export type OpenStep = z.infer<typeof OpenStep>;
 
+/** What the job decides about a step of the swap, by the build that was chosen. */
+export const swapConditions = [
+  'length-changes',
+  'pad-chosen',
+  'sink-chosen',
+  'adapter-chosen',
+  'case-changes',
+] as const;
+export const SwapCondition = z.enum(swapConditions);
+export type SwapCondition = z.infer<typeof SwapCondition>;
+
 export const SwapStep = StepBase.extend({
   /** Only in jobs where this holds. */
-  when: z.enum(['length-changes', 'pad-chosen']).optional(),
+  when: SwapCondition.optional(),
 });
 export type SwapStep = z.infer<typeof SwapStep>;
 
@@ -127,4 +144,9 @@ export type Act = {
   plugs: string[];
   tooEarly: string | null;
   forgotten: string | null;
+  /** Acts before it that need not be done first. */
+  alongside: string[];
+  waits: boolean;
+  /** It stands behind a fork of the board revisions: the board must be known before it is done. */
+  afterFork: boolean;
 };

@@ -1,7 +1,7 @@
 import { cableFact } from './cable';
 import { type FactSetting, factValue, foldFacts } from './facts';
-import type { Act, OpenStep, Procedure, SwapStep } from './procedure';
-import { answerSets, applies } from './procedure-faults';
+import type { Act, OpenStep, Procedure, SwapCondition, SwapStep } from './procedure';
+import { type Variant, forkOf, stepsFor } from './variant';
 
 export const screwFact = (group: string, n: number) => `screw.${group}.${n}.in`;
 
@@ -47,34 +47,26 @@ const act = (procedure: Procedure, station: Act['station'], step: OpenStep | Swa
   plugs: step.plugs,
   tooEarly: step.tooEarly ?? null,
   forgotten: step.forgotten ?? null,
+  alongside: step.alongside,
+  waits: step.waits,
+  afterFork: isAfterFork(procedure, step.id),
 });
 
-/** What the job decides about the swap. */
-export type SwapConditions = {
-  lengthChanges: boolean;
-  padChosen: boolean;
-  /** Answers to the procedure's questions, by question; the first answer counts where none was given. */
-  answers?: Record<string, string>;
-};
+function isAfterFork(procedure: Procedure, stepId: string): boolean {
+  const order = [...procedure.open, ...procedure.swap].map(({ id }) => id);
+  const fork = forkOf(procedure);
+  return fork !== null && order.indexOf(stepId) >= order.indexOf(fork);
+}
 
-/** The answers that count: those given, else the first of each question. */
-export const answersFor = (procedure: Procedure, given: Record<string, string> = {}) => ({
-  ...answerSets(procedure)[0],
-  ...given,
-});
+/** What the job decides about the swap: the conditions that hold, and the way through the procedure. */
+export type SwapConditions = Variant & { holds?: readonly SwapCondition[] };
 
-export const wayIn = (procedure: Procedure, answers?: Record<string, string>): Act[] =>
-  procedure.open
-    .filter((step) => applies(step, answersFor(procedure, answers)))
-    .map((step) => act(procedure, 'open', step));
+export const wayIn = (procedure: Procedure, variant?: Variant): Act[] =>
+  stepsFor(procedure, procedure.open, variant).map((step) => act(procedure, 'open', step));
 
-export const swapActs = (procedure: Procedure, conditions: SwapConditions): Act[] =>
-  procedure.swap
-    .filter((step) => applies(step, answersFor(procedure, conditions.answers)))
-    .filter(
-      ({ when }) =>
-        when === undefined || (when === 'length-changes' ? conditions.lengthChanges : conditions.padChosen),
-    )
+export const swapActs = (procedure: Procedure, conditions: SwapConditions = {}): Act[] =>
+  stepsFor(procedure, procedure.swap, conditions)
+    .filter(({ when }) => when === undefined || conditions.holds?.includes(when))
     .map((step) => act(procedure, 'swap', step));
 
 /**
@@ -82,8 +74,8 @@ export const swapActs = (procedure: Procedure, conditions: SwapConditions): Act[
  * restored is not done again, and a step with nothing left to undo falls out; the profile's exceptions
  * (`back: none`) stay out.
  */
-export function wayBack(procedure: Procedure, conditions: SwapConditions): Act[] {
-  const inOrder = [...wayIn(procedure, conditions.answers), ...swapActs(procedure, conditions)];
+export function wayBack(procedure: Procedure, conditions: SwapConditions = {}): Act[] {
+  const inOrder = [...wayIn(procedure, conditions), ...swapActs(procedure, conditions)];
   return undo(procedure, inOrder);
 }
 
@@ -123,6 +115,9 @@ export function undo(procedure: Procedure, done: Act[]): Act[] {
       plugs: procedure.cables
         .filter((cable) => step.unplugs.includes(cable.id) && isLeft(cableFact(cable)))
         .map(({ id }) => id),
+      alongside: [],
+      waits: false,
+      afterFork: forkOf(procedure) !== null,
     });
   }
   return back;
@@ -151,3 +146,16 @@ export const screwsAtStart = (procedure: Procedure): FactSetting[] =>
     procedure.fasteners.map((group) => group.id),
     true,
   );
+
+/** All acts of the hands in their order: the way in, the swap, the way back. */
+export const allActs = (procedure: Procedure, conditions: SwapConditions = {}): Act[] => [
+  ...wayIn(procedure, conditions),
+  ...swapActs(procedure, conditions),
+  ...wayBack(procedure, conditions),
+];
+
+/** Acts that may be done now: the first that is not done, and those that may be done at the same time as all before them. */
+export function dueActs(acts: Act[], done: readonly string[]): Act[] {
+  const open = acts.filter(({ id }) => !done.includes(id));
+  return open.filter((one, i) => open.slice(0, i).every(({ id }) => one.alongside.includes(id)));
+}

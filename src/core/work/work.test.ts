@@ -11,8 +11,8 @@ import {
   screwLedger,
   screwsAtStart,
   screwsOut,
-  swapActs,
-  wayBack,
+  allActs,
+  swapConditions,
   wayIn,
 } from '.';
 
@@ -20,7 +20,7 @@ const stamp = { at: '2026-11-24T08:00:00.000Z', by: 'IM' };
 const procedures = [osprey, heron, wren].map(
   (profile) => [profile.id, Procedure.parse(profile.procedure)] as const,
 );
-const conditions = { lengthChanges: true, padChosen: true };
+const conditions = { holds: swapConditions };
 
 describe('facts', () => {
   it('fold to the last statement; null takes one back to not known', () => {
@@ -65,7 +65,7 @@ describe('facts', () => {
 });
 
 describe.each(procedures)('%s', (_, procedure) => {
-  const acts = [...wayIn(procedure), ...swapActs(procedure, conditions), ...wayBack(procedure, conditions)];
+  const acts = allActs(procedure, conditions);
 
   it('ends with every screw in its hole, and every need met on the way', () => {
     let facts = foldFacts(screwsAtStart(procedure).map((s) => ({ ...s, ...stamp })));

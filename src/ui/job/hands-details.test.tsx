@@ -80,7 +80,8 @@ it('mains supplies name who may do them, and two tools that work are asked for b
 });
 
 it('a lost screw is told by its group', async () => {
-  render(<LostFastener groups={viewOf(new Bench()).profile.procedure.fasteners} act={act} busy={false} />);
+  const { ledger } = viewOf(new Bench());
+  render(<LostFastener ledger={ledger} moved={['fan']} act={act} busy={false} />);
   fireEvent.click(screen.getByLabelText(/^fan/u));
   fireEvent.click(button('Stripped'));
   await waitFor(() => expect(acts).toEqual([{ kind: 'fastener', group: 'fan', state: 'stripped' }]));

@@ -1,25 +1,24 @@
 'use client';
 import { useState } from 'react';
 import type { HandStation } from '@/core/work';
-import { factValue, fastenerText } from '@/core/work';
-import { showDuration } from '@/core/units';
 import { Button } from '../button';
 import { MainAction } from '../main-action';
 import { HoldNotice } from '../notice';
-import { ScrewBowl } from '../screw-bowl';
 import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
 import { useReadAloud } from '../use-read-aloud';
 import { useWakeLock } from '../use-wake-lock';
+import { Alongside } from './alongside';
+import { BowlAside } from './bowl-aside';
 import { HoldRemedy } from './hold-remedy';
+import { RevisionChoice } from './revision-choice';
 import { SafeToTouch } from './safe-to-touch';
-import { LostFastener } from './lost-fastener';
-import { StepDetails } from './step-details';
-import { StepList } from './step-list';
-import { WorkQuestions } from './work-questions';
-import { Stopwatch } from './stopwatch';
 import type { StationProps } from './station-props';
+import { StepCard } from './step-card';
+import { StepList } from './step-list';
+import { useSecondsLeft } from './use-seconds-left';
 import { WalkPast } from './walk-past';
+import { WorkQuestions } from './work-questions';
 
 /** What do my hands do now? Open, swap and close from one engine; the bowl beside it. */
 export function HandsStation({
@@ -36,7 +35,12 @@ export function HandsStation({
   const here = next?.station === station ? next : null;
   const finished = acts.every((a) => a.done);
   const hold = here ? stationHoldFor(view, station, here.touchesBoard) : null;
-  const done = here && !hold ? () => void act({ kind: 'step', stepId: here.id }) : undefined;
+  const waitS = useSecondsLeft(here ? view.waitUntil : null, view.frame.now);
+  const mustTellBoard = here !== null && here.afterFork && view.job.revisionId === null;
+  const done =
+    here && !hold && waitS === 0 && !mustTellBoard
+      ? () => void act({ kind: 'step', stepId: here.id })
+      : undefined;
   const lastDone = [...view.acts].reverse().find((a) => a.done);
   const canGoBack = lastDone?.station === station && (here !== null || finished);
   const back = canGoBack ? () => void act({ kind: 'step-back' }) : undefined;
@@ -44,14 +48,6 @@ export function HandsStation({
   useKeys({ Space: done, Backspace: back, s: stuck, n: openNote }, view.frame.settings.singleKeys);
   const awake = useWakeLock();
   const aloud = useReadAloud(here ? `${here.title}. ${here.how} ${here.caution ?? ''}` : null);
-  const stepsHere = acts.length;
-  const minutesLeft = acts.reduce((sum, { done: isDone, minutes }) => sum + (isDone ? 0 : minutes), 0);
-  const number = here ? acts.indexOf(acts.find((a) => a.id === here.id)!) + 1 : stepsHere;
-  const moved = here ? [...here.takesOut, ...here.putsIn] : [];
-  const groups = view.profile.procedure.fasteners.filter(({ id }) => moved.includes(id));
-  // From the act before: what happened at other stations is no time spent on this one.
-  const since = view.history.findLast((entry) => entry.stepId !== null)?.at ?? null;
-  const nextWithScrews = here && groups.length > 0 ? here : null;
   return (
     <StationFrame
       wideAside
@@ -61,30 +57,7 @@ export function HandsStation({
           <div className="lg:hidden">
             <StepList acts={acts} hereId={here?.id ?? null} />
           </div>
-          <div>
-            <div className="mb-2 flex items-baseline justify-between">
-              <h2 className="text-[17px]">Screw bowl</h2>
-              <p className="text-[14px] text-soft">drawn to length</p>
-            </div>
-            <ScrewBowl
-              ledger={view.ledger}
-              next={{ ids: moved, goingIn: (here?.takesOut.length ?? 0) > 0 }}
-            />
-            <p className="mt-2 text-center text-[15px]">
-              {nextWithScrews ? (
-                <>
-                  {nextWithScrews.takesOut.length > 0
-                    ? 'going into the bowl next: '
-                    : 'coming out of the bowl next: '}
-                  <b className="text-over">
-                    {groups.map((g) => `${g.where}, ${fastenerText(g)}`).join('; ')}
-                  </b>
-                </>
-              ) : (
-                'no screw moves in this step'
-              )}
-            </p>
-          </div>
+          <BowlAside view={view} />
         </div>
       }
       actions={
@@ -127,53 +100,9 @@ export function HandsStation({
         </HoldNotice>
       )}
       {station === 'open' && <WorkQuestions view={view} act={act} />}
+      {mustTellBoard && !hold && <RevisionChoice view={view} act={act} />}
       {here ? (
-        <section aria-live="polite" className="rounded-2xl border bg-surface p-5">
-          <p className="flex gap-3 text-[15px] text-soft">
-            <span className="figures">
-              {number} of {stepsHere}
-            </span>
-            <span>about {showDuration(here.minutes * 60)}</span>
-            <span>{showDuration(minutesLeft * 60)} left here</span>
-            <span className="ml-auto">{since && <Stopwatch since={since} />}</span>
-          </p>
-          <h2 className="mt-2 text-[clamp(26px,3vw,34px)] leading-[1.12]">{here.title}</h2>
-          <p className="mt-3 text-[18px] leading-snug">{here.how}</p>
-          <div className="mt-3 flex flex-wrap gap-2 text-[15px]">
-            {here.tool && (
-              <span className="rounded-full bg-info-ground px-3 py-1 font-semibold text-info">
-                {here.tool}
-              </span>
-            )}
-            {groups.map((g) => (
-              <span key={g.id} className="rounded-full bg-info-ground px-3 py-1 font-semibold text-info">
-                {fastenerText(g)}
-              </span>
-            ))}
-            {here.caution && (
-              <span className="rounded-full bg-tight-ground px-3 py-1 font-semibold text-tight">
-                {here.caution}
-              </span>
-            )}
-          </div>
-          <StepDetails act={here} procedure={view.profile.procedure} />
-          {stuckAt === here.id && (
-            <div role="status" className="mt-4 rounded-xl bg-sunken p-4">
-              <b>Stuck: never force it.</b>{' '}
-              {here.stuck ??
-                'Stop. Count the screws in the bowl against the list, look for one more, a clip or an angle; then the step before this one again.'}
-              <div className="mt-3">
-                <Button
-                  disabled={busy || factValue(view.facts, 'battery.swollen') === true}
-                  onClick={() => void act({ kind: 'observe', fact: 'battery.swollen', value: true })}
-                >
-                  The battery bulges: stop
-                </Button>
-              </div>
-              <LostFastener groups={groups} act={act} busy={busy} />
-            </div>
-          )}
-        </section>
+        <StepCard view={view} act={act} busy={busy} here={here} isStuck={stuckAt === here.id} waitS={waitS} />
       ) : (
         <Card title={finished ? 'All steps here are done' : 'Not yet'}>
           {finished
@@ -183,6 +112,7 @@ export function HandsStation({
               : 'The stations before this one come first.'}
         </Card>
       )}
+      {!hold && <Alongside view={view} act={act} busy={busy} />}
       <SafeToTouch view={view} />
       <div className="hidden rounded-2xl border bg-surface px-4 py-2 lg:block">
         <StepList acts={acts} hereId={here?.id ?? null} />

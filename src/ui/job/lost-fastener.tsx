@@ -1,39 +1,45 @@
 'use client';
 import { useState } from 'react';
-import type { FastenerGroup } from '@/core/work';
-import { fastenerText } from '@/core/work';
+import { type Ledger, fastenerText } from '@/core/work';
 import { Button } from '../button';
 import { Choice } from '../choice';
 import type { StationProps } from './station-props';
 
+type Props = { ledger: Ledger; moved: string[]; act: StationProps['act']; busy: boolean };
+
 /** A fastener that is lost or stripped: said when it happens, so that it stands on the sheet and surprises nobody at the end. */
-export function LostFastener({
-  groups,
-  act,
-  busy,
-}: {
-  groups: FastenerGroup[];
-  act: StationProps['act'];
-  busy: boolean;
-}) {
+export function LostFastener({ ledger, moved, act, busy }: Props) {
   const [group, setGroup] = useState<string | null>(null);
-  if (groups.length === 0) return null;
-  const tell = (state: 'lost' | 'stripped' | 'replaced') => {
+  // Those of this step, and whatever is missing already: it may turn up at any time.
+  const rows = ledger.rows.filter((row) => moved.includes(row.group.id) || row.lost);
+  if (rows.length === 0) return null;
+  const tell = (state: 'lost' | 'found' | 'stripped' | 'replaced') => {
     if (group) void act({ kind: 'fastener', group, state }).then(() => setGroup(null));
   };
+  const isLost = rows.find((row) => row.group.id === group)?.lost;
   return (
     <div className="mt-3">
       <Choice
         legend="A screw is lost or stripped"
         value={group}
         onChange={setGroup}
-        options={groups.map((one) => ({ value: one.id, label: one.where, hint: fastenerText(one) }))}
+        options={rows.map((row) => ({
+          value: row.group.id,
+          label: row.group.where,
+          hint: `${fastenerText(row.group)}${row.lost ? ' · one is lost' : ''}`,
+        }))}
       />
       {group && (
         <div className="mt-2 flex flex-wrap gap-2">
-          <Button disabled={busy} onClick={() => tell('lost')}>
-            Lost
-          </Button>
+          {isLost ? (
+            <Button disabled={busy} onClick={() => tell('found')}>
+              Found again
+            </Button>
+          ) : (
+            <Button disabled={busy} onClick={() => tell('lost')}>
+              Lost
+            </Button>
+          )}
           <Button disabled={busy} onClick={() => tell('stripped')}>
             Stripped
           </Button>

@@ -4,15 +4,17 @@ import type { DeviceProfile } from '@/core/device';
 import {
   type Level,
   type Practice,
+  anyVariant,
   ask,
   beginPractice,
   choicesAt,
   isDone,
   pick,
   scoreOf,
+  variantWords,
 } from '@/core/practice';
 import type { Fault } from '@/core/result';
-import { foldFacts, screwLedger, screwsAtStart } from '@/core/work';
+import { fastenersOf, foldFacts, screwLedger, screwsAtStart } from '@/core/work';
 import { Button } from '../button';
 import { KeyCap } from '../key-cap';
 import { FaultNotice } from '../notice';
@@ -37,13 +39,15 @@ const stamp = { at: '1970-01-01T00:00:00.000Z', by: '' };
 
 /** Where every screw of the practised device is now. */
 function ledgerNow({ acts, at, procedure }: Practice) {
+  const fasteners = fastenersOf(procedure, acts);
   const settings = [...screwsAtStart(procedure), ...acts.slice(0, at).flatMap(({ effects }) => effects)];
-  return screwLedger(procedure, foldFacts(settings.map((setting) => ({ ...setting, ...stamp }))));
+  return screwLedger({ fasteners }, foldFacts(settings.map((setting) => ({ ...setting, ...stamp }))));
 }
 
 /** The next act among plausible ones; a wrong one shows what would come of it. Then the hidden fault, the blank bowl, the score. */
 export function PracticeRun({ profile, level, fault, singleKeys, onKeep, onLeave, onAgain }: Props) {
-  const [practice, setPractice] = useState(() => beginPractice(profile.procedure, level));
+  const [variant] = useState(() => anyVariant(profile.procedure, Math.random));
+  const [practice, setPractice] = useState(() => beginPractice(profile.procedure, level, variant));
   const [said, setSaid] = useState<{ title: string; consequence: string } | null>(null);
   const [stage, setStage] = useState<'hands' | 'fault' | 'bowl' | 'score'>('hands');
   const [begunMs] = useState(() => Date.now());
@@ -86,6 +90,10 @@ export function PracticeRun({ profile, level, fault, singleKeys, onKeep, onLeave
         onAgain={onAgain}
       />
     );
+  const way = [
+    ...variantWords(profile.procedure, variant),
+    profile.revisions.find(({ id }) => id === variant.revisionId)?.name ?? [],
+  ].flat();
   return (
     <StationFrame
       wideAside
@@ -105,8 +113,11 @@ export function PracticeRun({ profile, level, fault, singleKeys, onKeep, onLeave
       }
       say="Nothing breaks here. A number picks, H shows."
     >
-      <p className="figures text-soft">
-        {practice.at + 1} of {practice.acts.length}
+      <p className="text-soft">
+        <span className="figures">
+          {practice.at + 1} of {practice.acts.length}
+        </span>
+        {way.length > 0 && <span className="ml-3">This time: {way.join('; ')}</span>}
       </p>
       <section className="rounded-2xl border bg-surface p-5">
         <h2 className="text-[clamp(24px,3vw,32px)] leading-tight">What do your hands do now?</h2>

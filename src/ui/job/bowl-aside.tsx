@@ -1,0 +1,69 @@
+import { type FastenerGroup, fastenerText } from '@/core/work';
+import { ScrewBowl } from '../screw-bowl';
+import type { StationProps } from './station-props';
+
+type Props = Pick<StationProps, 'view'>;
+type Move = { words: string; groups: FastenerGroup[]; where: (group: FastenerGroup) => string };
+
+/** The bowl from above, and beside it what goes in next, what comes out next and where to, and what is missing. */
+export function BowlAside({ view }: Props) {
+  const { ledger, acts } = view;
+  const here = acts.find(({ id }) => id === view.nextActId);
+  const open = acts.filter(({ done }) => !done);
+  const groupsOf = (ids: string[] | undefined) =>
+    ledger.rows.map(({ group }) => group).filter(({ id }) => ids?.includes(id));
+  const moves: Move[] = [
+    {
+      words: 'In next',
+      groups: groupsOf(open.find(({ takesOut }) => takesOut.length > 0)?.takesOut),
+      where: (group) => (group.captive ? 'stays in its place' : 'into the bowl'),
+    },
+    {
+      words: 'Out next',
+      groups: groupsOf(open.find(({ putsIn }) => putsIn.length > 0)?.putsIn),
+      where: ({ where, count, emptyHoles }) =>
+        `to: ${where}, ${count === 1 ? 'its hole' : 'the same holes'}${emptyHoles > 0 ? `; ${emptyHoles} stay empty` : ''}`,
+    },
+  ];
+  const lost = ledger.rows.filter((row) => row.lost);
+  return (
+    <div>
+      <div className="mb-2 flex items-baseline justify-between">
+        <h2 className="text-[17px]">Screw bowl</h2>
+        <p className="text-[14px] text-soft">drawn to length</p>
+      </div>
+      <ScrewBowl
+        ledger={ledger}
+        next={{
+          ids: here ? [...here.takesOut, ...here.putsIn] : [],
+          goingIn: (here?.takesOut.length ?? 0) > 0,
+        }}
+      />
+      <dl className="mt-2 grid grid-cols-[auto_minmax(0,1fr)] gap-x-3 gap-y-1 text-[15px]">
+        {moves.map(({ words, groups, where }) => (
+          <div key={words} className="contents">
+            <dt className="text-soft">{words}</dt>
+            <dd>
+              {groups.length === 0
+                ? 'nothing more'
+                : groups.map((group) => (
+                    <span key={group.id} className="block">
+                      <b>{group.where}</b>, {fastenerText(group)}{' '}
+                      <span className="text-soft">{where(group)}</span>
+                    </span>
+                  ))}
+            </dd>
+          </div>
+        ))}
+        {lost.length > 0 && (
+          <>
+            <dt className="font-semibold text-over">Lost</dt>
+            <dd className="font-semibold text-over">
+              {lost.map(({ group }) => `one of ${group.where}`).join(', ')}
+            </dd>
+          </>
+        )}
+      </dl>
+    </div>
+  );
+}
