@@ -12,12 +12,12 @@ const policy = [
 
 /** @type {import('next').NextConfig} */
 const config = {
-  serverExternalPackages: ['@electric-sql/pglite'],
+  serverExternalPackages: ['@electric-sql/pglite', 'sharp'],
   poweredByHeader: false,
   reactStrictMode: true,
   devIndicators: false,
-  // A longer body would be cut off on its way and look like broken JSON: routes refuse above 12 MiB by themselves.
-  experimental: { proxyClientMaxBodySize: 13 * 1024 * 1024 },
+  // A longer body would be cut off on its way and look like broken JSON: routes refuse above 24 MiB by themselves.
+  experimental: { proxyClientMaxBodySize: 25 * 1024 * 1024 },
   headers: async () => [
     {
       source: '/:path*',

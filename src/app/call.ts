@@ -10,8 +10,8 @@ async function ask<T>(path: string, init: RequestInit): Promise<Result<T>> {
       ok: false,
       fault: {
         code: 'offline',
-        sentence: `Jicara did not answer${reads ? '.' : '; nothing was changed.'}`,
-        remedy: 'Is it still running? Start it again, then repeat this.',
+        sentence: `Jicara did not answer${reads ? '.' : '; whether it was noted is not known.'}`,
+        remedy: 'Is it still running? When it answers again, look at what was noted before you repeat this.',
       },
     };
   }
@@ -24,9 +24,17 @@ export const post = <T>(path: string, body: unknown): Promise<Result<T>> =>
     body: JSON.stringify(body),
   });
 
+/** Sends a file as it is: its name stays here. */
+export const postFile = <T>(path: string, file: Blob): Promise<Result<T>> =>
+  ask(path, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: file });
+
+/** An id for one act of this page; no secure context is needed for it, so that it works over plain http. */
+export const newRequestId = (): string =>
+  [...crypto.getRandomValues(new Uint8Array(12))].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+
 export const getJson = <T>(path: string): Promise<Result<T>> => ask(path, { cache: 'no-store' });
 
-export const remove = (path: string): Promise<Result<null>> => ask(path, { method: 'DELETE' });
+export const remove = <T = null>(path: string): Promise<Result<T>> => ask(path, { method: 'DELETE' });
 
 /** The newest state of a job, or null where it cannot be had. */
 export async function fetchJob<T>(jobId: string): Promise<T | null> {

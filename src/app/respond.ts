@@ -7,6 +7,7 @@ const statusOf: Record<string, number> = {
   busy: 409,
   form: 400,
   'too-long': 413,
+  'photo-large': 413,
 };
 
 /** A result as JSON: 200, or the status that fits its code (422 where the rules of the work refuse). */
@@ -18,8 +19,8 @@ const mostBytes = 256 * 1024;
 /** Files of parts are larger than forms, and still bounded. */
 export const mostFileBytes = 12 * 1024 * 1024;
 
-/** The body of a request as JSON; too long or no JSON is a fault, never an exception. */
-export async function readJson(request: Request, most = mostBytes): Promise<Result<unknown>> {
+/** The body of a request; null where it is longer, and then no more of it is read. */
+export async function readBytes(request: Request, most: number): Promise<Buffer | null> {
   const reader = request.body?.getReader();
   const chunks: Uint8Array[] = [];
   let length = 0;
@@ -27,16 +28,24 @@ export async function readJson(request: Request, most = mostBytes): Promise<Resu
     length += part.value.length;
     if (length > most) {
       await reader?.cancel();
-      return fault(
-        'too-long',
-        `This is more than ${Math.round(most / 1024)} KiB.`,
-        'Shorten it, or split the file, and send it again.',
-      );
+      return null;
     }
     chunks.push(part.value);
   }
+  return Buffer.concat(chunks);
+}
+
+/** The body of a request as JSON; too long or no JSON is a fault, never an exception. */
+export async function readJson(request: Request, most = mostBytes): Promise<Result<unknown>> {
+  const bytes = await readBytes(request, most);
+  if (!bytes)
+    return fault(
+      'too-long',
+      `This is more than ${Math.round(most / 1024)} KiB.`,
+      'Shorten it, or split the file, and send it again.',
+    );
   try {
-    return { ok: true, value: JSON.parse(Buffer.concat(chunks).toString('utf8')) };
+    return { ok: true, value: JSON.parse(bytes.toString('utf8')) };
   } catch {
     return fault('form', 'This is not JSON.', 'Send the form as JSON.');
   }

@@ -1,7 +1,7 @@
 import { ActRequest, decide } from '@/core/job';
 import { type Result, ok, refuse } from '@/core/result';
 import { loadContext } from './job-context';
-import { findJob } from './jobs';
+import { findJob, wasDone } from './jobs';
 import type { Runtime } from './runtime';
 import { type Checked, saveDecision } from './save-act';
 import { recordStickSeen } from './restore';
@@ -25,21 +25,27 @@ const stale = () =>
 export async function doAct(runtime: Runtime, jobId: string, request: unknown): Promise<Result<null>> {
   const parsed = ActRequest.safeParse(request);
   if (!parsed.success) return formFault(parsed.error);
-  const { act, version } = parsed.data;
-  const checked = await runtime.database.transaction(async (sql): Promise<Result<Checked>> => {
+  const { act, version, requestId = null } = parsed.data;
+  const checked = await runtime.database.transaction(async (sql): Promise<Result<Checked | 'done'>> => {
     const stored = await findJob(sql, jobId);
     if (!stored) return noJob(jobId);
     const context = await loadContext(runtime, sql, stored, act);
     if (!context.by) return nobodyWorking();
+    // Sent again because its answer was lost: it stands, whoever did what since.
+    if (requestId !== null && (await wasDone(sql, jobId, requestId))) return ok('done');
     if (stored.version !== version) return stale();
     const decided = decide(stored.state, act, context);
     if (!decided.ok) return decided;
     const byStandIn = standIns[act.kind] !== undefined;
-    if (!byStandIn && !(await saveDecision(sql, runtime, stored, context.by, decided.value))) return stale();
+    if (!byStandIn && !(await saveDecision(sql, runtime, stored, context.by, decided.value, requestId)))
+      return stale();
     if (act.kind === 'observe-start') await recordStickSeen(sql, runtime, { stored, context }, act.outcome);
     return ok({ stored, context });
   });
   if (!checked.ok) return checked;
+  if (checked.value === 'done') return ok(null);
   const standIn = standIns[act.kind];
-  return standIn ? standIn(runtime, checked.value, act) : ok(null);
+  if (standIn) return standIn(runtime, checked.value, act);
+  runtime.changes.tell(jobId, checked.value.stored.version + 1);
+  return ok(null);
 }

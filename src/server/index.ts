@@ -11,6 +11,8 @@ export type { Database, Sql } from './database';
 export { doAct } from './do-act';
 export { lockFolder } from '@/copier';
 export { findJob } from './jobs';
+export { addPhoto, photoFile, photosOfJob, removePhoto } from './photos';
+export { mostPhotoBytes, photoTooLarge, scalePhoto } from './photo-scale';
 export { openRuntime } from './open-runtime';
 export type { RuntimeOptions } from './open-runtime';
 export { getRuntime, setRuntime } from './runtime';

@@ -52,14 +52,20 @@ export async function appendHistory(
     changes: FactSetting[];
     stepId: string | null;
   },
+  requestId: string | null = null,
 ): Promise<void> {
   const changes = entry.changes.map((change) => ({ ...change, at: entry.at, by: entry.by }));
   await sql.query(
-    `insert into job_history (job_id, seq, at, by, kind, sentence, changes, step_id)
-     select $1, coalesce(max(seq), 0) + 1, $2, $3, $4, $5, $6::jsonb, $7 from job_history where job_id = $1`,
-    [jobId, entry.at, entry.by, entry.kind, entry.sentence, JSON.stringify(changes), entry.stepId],
+    `insert into job_history (job_id, seq, at, by, kind, sentence, changes, step_id, request_id)
+     select $1, coalesce(max(seq), 0) + 1, $2, $3, $4, $5, $6::jsonb, $7, $8 from job_history where job_id = $1`,
+    [jobId, entry.at, entry.by, entry.kind, entry.sentence, JSON.stringify(changes), entry.stepId, requestId],
   );
 }
+
+/** Whether an act was done already under the id that its page gave it. */
+export const wasDone = async (sql: Sql, jobId: string, requestId: string): Promise<boolean> =>
+  (await sql.query('select seq from job_history where job_id = $1 and request_id = $2', [jobId, requestId]))
+    .length > 0;
 
 const historyOf = (rows: HistoryRow[]): HistoryEntry[] =>
   z.array(HistoryEntry).parse(rows.map(({ step_id, ...row }) => ({ ...row, stepId: step_id })));

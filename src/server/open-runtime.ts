@@ -8,6 +8,7 @@ import { type Database, openDatabase } from './database';
 import { seedDemo } from './demo';
 import { ImageRuns } from './image-runs';
 import { makeMakerImages } from './images';
+import { JobChanges } from './job-changes';
 import { migrate, readMigrations } from './migrate';
 import type { Runtime } from './runtime';
 import { renewShipped } from './shipped';
@@ -53,6 +54,8 @@ export async function openRuntime(options: RuntimeOptions): Promise<Result<Runti
     database,
     dock,
     copies,
+    changes: new JobChanges(),
+    photoFolder: join(options.dataFolder, 'photos'),
     now,
     library: new ImageLibrary(join(options.dataFolder, 'images'), maker.url),
     images,

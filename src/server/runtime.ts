@@ -6,6 +6,7 @@ import type { ImageLibrary } from '@/images';
 import type { CopyRuns } from './copy-runs';
 import type { Database } from './database';
 import type { ImageRuns } from './image-runs';
+import type { JobChanges } from './job-changes';
 import type { Shelves } from './shelves';
 
 /** All that a use case works with. Clock and threads are passed in, so that tests decide them. */
@@ -13,6 +14,9 @@ export type Runtime = {
   database: Database;
   dock: Dock;
   copies: CopyRuns;
+  /** Who has which job open. */
+  changes: JobChanges;
+  photoFolder: string;
   now: () => Date;
   projectFolder: string;
   /** Old drives do not change while they lie on the dock: read once. */

@@ -14,20 +14,23 @@ export async function saveDecision(
   stored: StoredJob,
   by: string,
   decision: Decision,
+  requestId: string | null = null,
 ): Promise<boolean> {
   const at = runtime.now().toISOString();
   if (!(await updateJob(sql, decision.job, stored.version))) return false;
-  await appendHistory(sql, decision.job.id, { ...decision.entry, at, by });
+  await appendHistory(sql, decision.job.id, { ...decision.entry, at, by }, requestId);
   return true;
 }
 
 /** Records what a stand-in reports, on the job as it stands by then. */
 export async function record(runtime: Runtime, jobId: string, by: string, report: Report): Promise<void> {
-  await runtime.database.transaction(async (sql) => {
+  const version = await runtime.database.transaction(async (sql) => {
     const stored = await findJob(sql, jobId);
     if (!stored) throw new Error('a job that was reported on is gone');
     const decision = decideReport(stored.state, report, await loadContext(runtime, sql, stored));
     if (!(await saveDecision(sql, runtime, stored, by, decision)))
       throw new Error('the job changed inside its own transaction');
+    return stored.version + 1;
   });
+  runtime.changes.tell(jobId, version);
 }

@@ -12,6 +12,7 @@ import { loadContext } from './job-context';
 import { type StoredJob, findJob, jobLines, openJobIds } from './jobs';
 import type { DockCase } from '@/core/part';
 import { partsOfKind } from './parts';
+import { photosOfJob, picturesFor } from './photos';
 import type { Runtime } from './runtime';
 import { shelves } from './shelves';
 import { allTechnicians, readSettings } from './workshop';
@@ -39,6 +40,8 @@ export async function jobView(runtime: Runtime, jobId: string): Promise<JobView 
     frame: await frameView(runtime),
     copy: await copyOf(runtime, stored),
     knowsHoles: await knowsHoles(runtime),
+    photos: await photosOfJob(runtime.database, jobId),
+    pictures: await picturesFor(runtime.database, jobId, stored.state.job.takeIn.profileId),
   });
 }
 

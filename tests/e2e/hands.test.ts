@@ -56,6 +56,7 @@ it('a hold that may be walked past asks for a reason, which stands in the histor
 /** Chosen and laid out where the demo has not done it yet. */
 async function ready(id: string) {
   if (id !== 'Q-0415') return;
+  expect(await act(app, id, { kind: 'revision', revisionId: 'late' })).toBe('ok');
   const choice = { kind: 'choose', driveId: 'kelvane-wick-1000', padIds: [], reason: 'in use at this bench' };
   expect(await act(app, id, choice)).toBe('ok');
   expect(await act(app, id, { kind: 'lay-out', wish: { holdBackPercent: 0 } })).toBe('ok');

@@ -209,3 +209,22 @@ describe('a job on the server', () => {
     await runtime.database.query('update setting set value = value || \'{"working": "IM"}\'');
   });
 });
+
+it('an act that is sent again because its answer was lost is done once, whoever did what meanwhile', async () => {
+  const id = 'Q-0412';
+  const { version, history } = (await jobView(workshop.runtime, id))!;
+  const request = { version, act: { kind: 'note', text: 'sent once' }, requestId: '0123456789abcdef' };
+  expect((await doAct(workshop.runtime, id, request)).ok).toBe(true);
+  expect(await act(workshop.runtime, id, { kind: 'note', text: 'somebody else' })).toBe('ok');
+  expect((await doAct(workshop.runtime, id, request)).ok).toBe(true);
+  const after = (await jobView(workshop.runtime, id))!;
+  expect(after.history.slice(history.length).map(({ sentence }) => sentence)).toEqual([
+    'sent once',
+    'somebody else',
+  ]);
+  // Another act with the old version is still told that it comes too late.
+  expect(await doAct(workshop.runtime, id, { ...request, requestId: 'fedcba9876543210' })).toMatchObject({
+    ok: false,
+    fault: { code: 'stale' },
+  });
+});

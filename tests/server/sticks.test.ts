@@ -104,6 +104,7 @@ it('a job takes its stick before the device is opened, checked for model, age an
       reason: 'tried before',
     }),
   ).toBe('ok');
+  expect(await act(runtime, id, { kind: 'revision', revisionId: 'late' })).toBe('ok');
   expect(await act(runtime, id, { kind: 'take-stick', label: 'ST-1101' })).toBe('other-way');
   expect(await act(runtime, id, { kind: 'route', route: 'stick' })).toBe('ok');
   expect(await act(runtime, id, { kind: 'route', route: 'stick' })).toBe('same-way');

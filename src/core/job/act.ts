@@ -87,5 +87,13 @@ export const JobAct = z.discriminatedUnion('kind', [
 export type JobAct = z.infer<typeof JobAct>;
 
 /** An act as it arrives: with the version of the job that the person was looking at. */
-export const ActRequest = z.object({ version: z.int().nonnegative(), act: JobAct });
+export const ActRequest = z.object({
+  version: z.int().nonnegative(),
+  act: JobAct,
+  /** Made by the page; an act that is sent again because no answer came keeps it, and is done once. */
+  requestId: z
+    .string()
+    .regex(/^[0-9a-f]{8,40}$/u)
+    .optional(),
+});
 export type ActRequest = z.infer<typeof ActRequest>;

@@ -40,6 +40,7 @@ export type {
   BenchView,
   CopyProgress,
   CopyState,
+  PhotoLine,
   FrameView,
   JobLine,
   JobView,

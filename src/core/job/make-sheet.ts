@@ -14,7 +14,16 @@ const oldDriveWords = {
 } as const;
 
 /** History that the owner reads too. */
-const onSheet = ['note', 'prove-accepted', 'take-stick', 'restored', 'override', 'fastener', 'finding'];
+const onSheet = [
+  'note',
+  'photo-note',
+  'prove-accepted',
+  'take-stick',
+  'restored',
+  'override',
+  'fastener',
+  'finding',
+];
 
 const partWords = (part: Part): string => {
   const name = `${part.maker} ${part.model}`;

@@ -36,6 +36,19 @@ export type CopyState =
   | { kind: 'interrupted'; verifiedBlocks: number; fault: Fault | null }
   | { kind: 'verified' };
 
+/** A photo that the technician took at a job; its picture is asked for by job and id. */
+export type PhotoLine = {
+  id: string;
+  jobId: string;
+  stepId: string | null;
+  note: string;
+  forAll: boolean;
+  at: string;
+  by: string;
+  widthPx: number;
+  heightPx: number;
+};
+
 /** What was read on an old drive, as far as screens and layouts need it. */
 export type SourceSummary = {
   table: PartTable | null;
@@ -94,6 +107,9 @@ export type JobView = {
   prove: Margin[];
   sheet: Sheet;
   history: HistoryEntry[];
+  photos: PhotoLine[];
+  /** Photos of earlier jobs that are meant for every device of this kind. */
+  pictures: PhotoLine[];
 };
 
 export type BenchColumn = 'hands' | 'machine' | 'held' | 'ready';

@@ -97,7 +97,7 @@ export function CarryOverStation({
             : undefined
       }
     >
-      {silent && (
+      {silent && running && (
         <FaultNotice
           fault={{
             code: 'silent',

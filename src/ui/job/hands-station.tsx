@@ -27,6 +27,7 @@ export function HandsStation({
   act,
   busy,
   openNote,
+  removePhoto,
   goOn,
 }: StationProps & { station: HandStation }) {
   const [stuckAt, setStuckAt] = useState<string | null>(null);
@@ -76,7 +77,7 @@ export function HandsStation({
             Stuck
           </Button>
           <Button keyName="N" onClick={openNote}>
-            Note
+            Note, photo
           </Button>
           <Button kind="quiet" aria-pressed={aloud.isOn} onClick={aloud.turn} disabled={!aloud.canSpeak}>
             {aloud.canSpeak ? (aloud.isOn ? 'Stop reading aloud' : 'Read aloud') : 'No voice on this machine'}
@@ -102,7 +103,15 @@ export function HandsStation({
       {station === 'open' && <WorkQuestions view={view} act={act} />}
       {mustTellBoard && !hold && <RevisionChoice view={view} act={act} />}
       {here ? (
-        <StepCard view={view} act={act} busy={busy} here={here} isStuck={stuckAt === here.id} waitS={waitS} />
+        <StepCard
+          removePhoto={removePhoto}
+          view={view}
+          act={act}
+          busy={busy}
+          here={here}
+          isStuck={stuckAt === here.id}
+          waitS={waitS}
+        />
       ) : (
         <Card title={finished ? 'All steps here are done' : 'Not yet'}>
           {finished

@@ -1,4 +1,12 @@
-import type { JobAct, JobView, PartsAnswers, PartsForesight, PartsView, RankedView } from '@/core/job';
+import type {
+  JobAct,
+  JobView,
+  PartsAnswers,
+  PartsForesight,
+  PartsView,
+  PhotoLine,
+  RankedView,
+} from '@/core/job';
 import type { Result } from '@/core/result';
 import type { ShowOptions } from '@/core/units';
 
@@ -14,6 +22,8 @@ export type StationProps = {
   askedDriveId: string | null;
   busy: boolean;
   openNote: () => void;
+  /** Takes a photo of this job away. */
+  removePhoto: (photo: PhotoLine) => Promise<boolean>;
   /** Goes to where the work is; null while it is at this station. */
   goOn: { words: string; go: () => void } | null;
 };

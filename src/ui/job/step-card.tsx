@@ -4,9 +4,10 @@ import { Button } from '../button';
 import { LostFastener } from './lost-fastener';
 import type { StationProps } from './station-props';
 import { StepDetails } from './step-details';
+import { StepPhotos } from './step-photos';
 import { Stopwatch } from './stopwatch';
 
-type Props = Pick<StationProps, 'view' | 'act' | 'busy'> & {
+type Props = Pick<StationProps, 'view' | 'act' | 'busy' | 'removePhoto'> & {
   here: StationProps['view']['acts'][number];
   isStuck: boolean;
   /** Seconds that are still to be waited; 0 where the hands may go on. */
@@ -16,7 +17,7 @@ type Props = Pick<StationProps, 'view' | 'act' | 'busy'> & {
 const pill = 'rounded-full px-3 py-1 font-semibold';
 
 /** The one act that the hands do now, in type that reads at arm’s length. */
-export function StepCard({ view, act, busy, here, isStuck, waitS }: Props) {
+export function StepCard({ view, act, busy, removePhoto, here, isStuck, waitS }: Props) {
   const acts = view.acts.filter(({ station }) => station === here.station);
   const minutesLeft = acts.reduce((sum, { done, minutes }) => sum + (done ? 0 : minutes), 0);
   const moved = [...here.takesOut, ...here.putsIn];
@@ -50,6 +51,7 @@ export function StepCard({ view, act, busy, here, isStuck, waitS }: Props) {
         {here.caution && <span className={`${pill} bg-tight-ground text-tight`}>{here.caution}</span>}
       </div>
       <StepDetails act={here} procedure={view.profile.procedure} />
+      <StepPhotos view={view} act={here} busy={busy} removePhoto={removePhoto} />
       {isStuck && (
         <div role="status" className="mt-4 rounded-xl bg-sunken p-4">
           <b>Stuck: never force it.</b>{' '}

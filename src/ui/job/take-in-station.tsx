@@ -10,12 +10,13 @@ import { Card, StationFrame } from '../station-frame';
 import { TakeInForm } from '../take-in-form';
 import { useKeys } from '../use-keys';
 import { HoldRemedy } from './hold-remedy';
+import { PhotoStrip } from './photo-strip';
 import { type StationProps, showOptions } from './station-props';
 
 const words = { true: 'yes', false: 'no', null: 'not known' } as const;
 
 /** What was taken in, what it holds up, and everything that happened since. */
-export function TakeInStation({ view, askParts, act, busy, openNote, goOn }: StationProps) {
+export function TakeInStation({ view, askParts, act, busy, openNote, removePhoto, goOn }: StationProps) {
   const { job, profile } = view;
   const options = showOptions(view);
   const [amending, setAmending] = useState(false);
@@ -90,7 +91,7 @@ export function TakeInStation({ view, askParts, act, busy, openNote, goOn }: Sta
             Change what was taken in
           </Button>
           <Button keyName="N" onClick={openNote}>
-            Note
+            Note, photo
           </Button>
         </>
       }
@@ -123,6 +124,16 @@ export function TakeInStation({ view, askParts, act, busy, openNote, goOn }: Sta
           </p>
         )}
       </Card>
+      {view.photos.length > 0 && (
+        <Card title="Photos">
+          <PhotoStrip
+            photos={view.photos}
+            settings={view.frame.settings}
+            onRemove={(photo) => void removePhoto(photo)}
+            busy={busy}
+          />
+        </Card>
+      )}
       <Card title="Cautions">
         <ul className="list-disc space-y-1 pl-5 text-[14px]">
           {profile.cautions.map((caution) => (

@@ -60,7 +60,14 @@ export function viewOf(bench: Bench, more: Partial<JobView> = {}): JobView {
     jobs: [],
   };
   return {
-    ...makeView(state, loaded, { version: 1, frame, copy: { kind: 'none' }, knowsHoles: true }),
+    ...makeView(state, loaded, {
+      version: 1,
+      frame,
+      copy: { kind: 'none' },
+      knowsHoles: true,
+      photos: [],
+      pictures: [],
+    }),
     ...more,
   };
 }
@@ -71,6 +78,7 @@ export const stationProps = (view: JobView, acts: JobAct[]): StationProps => ({
   parts,
   busy: false,
   openNote: () => {},
+  removePhoto: async () => true,
   goOn: null,
   rank: rankOf(new Bench()),
   askParts: async () => null,

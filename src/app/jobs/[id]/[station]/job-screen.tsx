@@ -7,7 +7,6 @@ import type { JobView, PartsView } from '@/core/job';
 import { type StationId, stationNames } from '@/core/route';
 import { showBytes } from '@/core/units';
 import { promiseWords } from '@/ui/bench';
-import { Button } from '@/ui/button';
 import { showMoment } from '@/ui/clock';
 import { Cord } from '@/ui/cord';
 import { CarryOverStation } from '@/ui/job/carry-over-station';
@@ -22,9 +21,10 @@ import { RestoreStation } from '@/ui/job/restore-station';
 import type { StationProps } from '@/ui/job/station-props';
 import { StickDataStation } from '@/ui/job/stick-data-station';
 import { TakeInStation } from '@/ui/job/take-in-station';
-import { FaultNotice } from '@/ui/notice';
 import { useKeys } from '@/ui/use-keys';
+import { JobNotices } from './job-notices';
 import { useJob } from './use-job';
+import { usePhotos } from './use-photos';
 import { askParts, rank } from '@/app/ask-catalogue';
 
 /** A job at one of its stations: who and what, the cord, and the station's own screen. */
@@ -42,10 +42,11 @@ export function JobScreen({
   parts: PartsView | null;
 }) {
   const router = useRouter();
-  const { view, copy, silent, act, busy, fault, clearFault, reload } = useJob(initial, station, (next) =>
-    router.push(`/jobs/${initial.job.id}/${next}`),
-  );
+  const kept = useJob(initial, station, (next) => router.push(`/jobs/${initial.job.id}/${next}`));
+  const { view, copy, silent, act, busy, fault, waiting, others } = kept;
   const [noting, setNoting] = useState(false);
+  const stepHere = view.acts.find(({ id, station: at }) => id === view.nextActId && at === station);
+  const photos = usePhotos(kept, stepHere?.id ?? null);
   const at = view.cord.findIndex(({ id }) => id === station);
   const turn = (by: number) => {
     const next = view.cord[at + by];
@@ -64,6 +65,7 @@ export function JobScreen({
     act,
     busy,
     openNote: () => setNoting(true),
+    removePhoto: photos.remove,
     goOn,
     parts: parts ?? { pads: [], sinks: [] },
     rank,
@@ -73,21 +75,25 @@ export function JobScreen({
   return (
     <Shell frame={view.frame} at="job">
       <JobHeader view={view} station={station} />
-      {fault && (
-        <div className="px-5 pt-3" data-print="no">
-          <FaultNotice fault={fault}>
-            <div className="mt-2 flex gap-3">
-              {fault.code === 'stale' ? (
-                <Button onClick={() => void reload()}>Show the newer state</Button>
-              ) : (
-                <Button onClick={clearFault}>Understood</Button>
-              )}
-            </div>
-          </FaultNotice>
-        </div>
-      )}
+      <JobNotices
+        fault={fault}
+        waiting={waiting}
+        // A copy that runs says it itself, with what it means for the drives.
+        silent={silent && !(station === 'carry-over' && copy.kind === 'running')}
+        others={others}
+        onReload={() => void kept.reload()}
+        onCancel={kept.cancel}
+        onUnderstood={kept.clearFault}
+      />
       <Station station={station} props={props} copy={copy} silent={silent} />
-      <NoteDialog open={noting} onOpenChange={setNoting} onNote={(text) => act({ kind: 'note', text })} />
+      <NoteDialog
+        open={noting}
+        onOpenChange={setNoting}
+        onNote={(text) => act({ kind: 'note', text })}
+        onPhoto={photos.add}
+        step={stepHere?.title ?? null}
+        device={view.profile.name}
+      />
     </Shell>
   );
 }

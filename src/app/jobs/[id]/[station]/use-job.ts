@@ -1,21 +1,35 @@
 'use client';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { fetchJob, post } from '@/app/call';
-import type { CopyState, JobAct, JobView } from '@/core/job';
-import type { Fault } from '@/core/result';
+import { fetchJob, newRequestId, post } from '@/app/call';
+import type { ActRequest, CopyState, JobAct, JobView } from '@/core/job';
+import type { Fault, Result } from '@/core/result';
 import type { StationId } from '@/core/route';
+import { useJobEvents } from './use-job-events';
+
+/** Acts of the hands: pressed without a connection they are kept and sent again. All others are refused plainly. */
+const keptKinds: JobAct['kind'][] = ['step', 'step-back', 'note', 'fastener', 'observe', 'answer', 'charge'];
+const againMs = 2000;
+/** What was pressed this shortly after somebody else's act was meant for what stood there before. */
+const justChangedMs = 1000;
+
+const notSent: Fault = {
+  code: 'not-sent',
+  sentence: 'It is not sent again.',
+  remedy: 'If it had arrived after all, this page shows it as soon as Jicara answers.',
+};
 
 /**
- * A job on the screen: acts go to the server with the version that was looked at, its copy comes by server-sent events.
- * `silent` while no news of a running copy comes through. When the work moves on from the station that is shown,
- * `onMoved` hears where to.
+ * A job on the screen. Acts go to the server with the version that was looked at and an id of their own, so that one that
+ * is sent again is done once; what others do is shown as it happens. When the work moves on from the station that is
+ * shown, `onMoved` hears where to.
  */
 export function useJob(initial: JobView, station: StationId, onMoved: (station: StationId) => void) {
   const [view, setView] = useState(initial);
   const [copy, setCopy] = useState<CopyState>(initial.copy);
   const [busy, setBusy] = useState(false);
   const [fault, setFault] = useState<Fault | null>(null);
-  const [silent, setSilent] = useState(false);
+  const [waiting, setWaiting] = useState(false);
+  const [others, setOthers] = useState<JobView['history'][number] | null>(null);
   // Acts that follow each other at once must each see the version of the one before.
   const newest = useRef(initial);
   const moved = useRef(onMoved);
@@ -24,6 +38,7 @@ export function useJob(initial: JobView, station: StationId, onMoved: (station: 
   });
 
   const take = useCallback((next: JobView) => {
+    if (next.version < newest.current.version) return;
     newest.current = next;
     setView(next);
     setCopy(next.copy);
@@ -34,53 +49,98 @@ export function useJob(initial: JobView, station: StationId, onMoved: (station: 
   }, [initial, take]);
 
   const inFlight = useRef(false);
+  const changedAt = useRef(-Infinity);
+  const isGone = useRef(false);
+  const isCancelled = useRef(false);
+  useEffect(() => {
+    isGone.current = false;
+    return () => void (isGone.current = true);
+  }, []);
+
+  const reload = useCallback(async () => {
+    const next = await fetchJob<JobView>(initial.job.id);
+    if (!next || isGone.current) return;
+    take(next);
+    setFault((before) => (before?.code === 'stale' ? null : before));
+  }, [initial.job.id, take]);
+
+  /** What somebody else did: shown, with who it was, and nothing pressed for what stood there before counts for it. */
+  const catchUp = useCallback(async () => {
+    const next = await fetchJob<JobView>(initial.job.id);
+    if (!next || isGone.current || inFlight.current || next.version <= newest.current.version) return;
+    changedAt.current = performance.now();
+    const moves = newest.current.nextActId !== next.nextActId;
+    take(next);
+    setOthers(moves ? (next.history.at(-1) ?? null) : null);
+  }, [initial.job.id, take]);
+
+  const { silent } = useJobEvents(initial.job.id, {
+    onVersion: (version) => {
+      if (version > newest.current.version && !inFlight.current) void catchUp();
+    },
+    onCopy: (state) => {
+      const ended = newest.current.copy.kind === 'running' && state.kind !== 'running';
+      setCopy(state);
+      if (ended) void reload();
+    },
+  });
+
+  /** Sends it; while no answer comes an act of the hands is kept and sent again, always the same one. */
+  const send = useCallback(async (what: JobAct): Promise<Result<JobView>> => {
+    const { job, version } = newest.current;
+    const request: ActRequest = { version, act: what, requestId: newRequestId() };
+    isCancelled.current = false;
+    for (;;) {
+      const done = await post<JobView>(`/api/jobs/${job.id}/acts`, request);
+      if (done.ok || done.fault.code !== 'offline' || !keptKinds.includes(what.kind)) return done;
+      setWaiting(true);
+      await new Promise((resolve) => setTimeout(resolve, againMs));
+      if (isCancelled.current || isGone.current) return { ok: false, fault: notSent };
+    }
+  }, []);
+
   const act = useCallback(
     async (what: JobAct): Promise<boolean> => {
       // A second press while the first is under way does nothing.
       if (inFlight.current) return false;
+      if (what.kind === 'step' && performance.now() - changedAt.current < justChangedMs) {
+        setFault({
+          code: 'just-changed',
+          sentence: 'Somebody else did an act at this moment; yours was not noted.',
+          remedy: 'Look at what is next now, then press again.',
+        });
+        return false;
+      }
       inFlight.current = true;
       setBusy(true);
+      setOthers(null);
       const before = newest.current;
-      const done = await post<JobView>(`/api/jobs/${before.job.id}/acts`, {
-        version: before.version,
-        act: what,
-      });
+      const done = await send(what);
       inFlight.current = false;
       setBusy(false);
+      setWaiting(false);
       setFault(done.ok ? null : done.fault);
       if (!done.ok) return false;
       take(done.value);
       if (before.current === station && done.value.current !== station) moved.current(done.value.current);
       return true;
     },
-    [station, take],
+    [station, take, send],
   );
 
-  const reload = useCallback(async () => {
-    const next = await fetchJob<JobView>(initial.job.id);
-    if (next) {
-      take(next);
-      setFault(null);
-    }
-  }, [initial.job.id, take]);
-
-  const listening = copy.kind === 'running';
-  useEffect(() => {
-    if (!listening) return;
-    const events = new EventSource(`/api/jobs/${initial.job.id}/copy`);
-    events.onmessage = (event: MessageEvent<string>) => {
-      const state = JSON.parse(event.data) as CopyState;
-      setSilent(false);
-      setCopy(state);
-      if (state.kind !== 'running') void reload();
-    };
-    // The browser asks again by itself; until it is answered, what is shown is old.
-    events.onerror = () => setSilent(true);
-    return () => {
-      events.close();
-      setSilent(false);
-    };
-  }, [listening, initial.job.id, reload]);
-
-  return { view, copy, silent, act, busy, fault, clearFault: () => setFault(null), reload };
+  return {
+    view,
+    copy,
+    silent,
+    act,
+    busy,
+    fault,
+    waiting,
+    others,
+    cancel: () => void (isCancelled.current = true),
+    clearFault: () => setFault(null),
+    setFault,
+    take,
+    reload,
+  };
 }

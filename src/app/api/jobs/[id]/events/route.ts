@@ -1,9 +1,11 @@
-import type { CopyState } from '@/core/job';
 import { findJob, getRuntime } from '@/server';
 
 export const dynamic = 'force-dynamic';
 
-/** Progress of a job's copy as server-sent events: the state now, then every change. */
+/** A sign of life at least this often, so that a page knows a dead connection from a quiet job. */
+const aliveMs = 8000;
+
+/** What happens to a job as server-sent events: `job` with each new version, `copy` with its progress, `alive` in between. */
 export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
   const { id } = await params;
   const runtime = getRuntime();
@@ -14,11 +16,16 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
   let end = () => {};
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
-      const send = (state: CopyState) =>
-        controller.enqueue(encoder.encode(`data: ${JSON.stringify(state)}\n\n`));
-      const stop = runtime.copies.listen(id, send);
+      const send = (event: string, data: unknown) =>
+        controller.enqueue(encoder.encode(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`));
+      const stops = [
+        runtime.changes.listen(id, (version) => send('job', version)),
+        runtime.copies.listen(id, (copy) => send('copy', copy)),
+      ];
+      const timer = setInterval(() => send('alive', null), aliveMs);
       end = () => {
-        stop();
+        clearInterval(timer);
+        stops.forEach((stop) => stop());
         runtime.streams.delete(end);
         try {
           controller.close();
@@ -27,7 +34,8 @@ export async function GET(request: Request, { params }: { params: Promise<{ id: 
         }
       };
       runtime.streams.add(end);
-      send(now);
+      send('job', stored.version);
+      send('copy', now);
     },
     cancel: () => end(),
   });
