@@ -33,7 +33,8 @@ export async function doAct(runtime: Runtime, jobId: string, request: unknown): 
     if (!context.by) return nobodyWorking();
     // Sent again because its answer was lost: it stands, whoever did what since.
     if (requestId !== null && (await wasDone(sql, jobId, requestId))) return ok('done');
-    if (stored.version !== version) return stale();
+    // Looking changes nothing that somebody could have meant otherwise.
+    if (stored.version !== version && act.kind !== 'look') return stale();
     const decided = decide(stored.state, act, context);
     if (!decided.ok) return decided;
     const byStandIn = standIns[act.kind] !== undefined;

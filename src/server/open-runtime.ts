@@ -67,6 +67,7 @@ export async function openRuntime(options: RuntimeOptions): Promise<Result<Runti
     knowsHoles: null,
     shelves: null,
     docking: new Set(),
+    looking: new Set(),
     streams,
     close: async () => {
       for (const end of streams) end();

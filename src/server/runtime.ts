@@ -35,6 +35,8 @@ export type Runtime = {
   knowsHoles: boolean | null;
   /** Docking makes drives: one at a time for each job. */
   docking: Set<string>;
+  /** Simulated devices that are being looked at: one look at a time for each job. */
+  looking: Set<string>;
   /** Open event streams, ended at shutdown. */
   streams: Set<() => void>;
   close: () => Promise<void>;

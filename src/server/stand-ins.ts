@@ -11,7 +11,7 @@ import { benchItems, recordUse } from './bench-items';
 import { asDocked, placeNewDrive } from './new-drive';
 import { restoreFromStick } from './restore';
 import { layoutFrom, readSource } from './source-summary';
-import { switchDeviceOn } from './switch-device-on';
+import { lookAtDevice, pressOnDevice, switchDeviceOn } from './switch-device-on';
 import { readSettings } from './workshop';
 
 type StandIn = (runtime: Runtime, checked: Checked, act: JobAct) => Promise<Result<null>>;
@@ -28,6 +28,8 @@ export const standIns: Partial<Record<JobAct['kind'], StandIn>> = {
       : refuse('not-running', 'No copy is running.', 'Nothing needs stopping.'),
   restore: restoreFromStick,
   'switch-on': switchDeviceOn,
+  press: pressOnDevice,
+  look: lookAtDevice,
 };
 
 async function putInDock(

@@ -5,6 +5,7 @@ import {
   type JobView,
   type PartsView,
   benchCard,
+  deviceSeconds,
   makeView,
 } from '@/core/job';
 import { hasProfiles } from './devices';
@@ -15,6 +16,7 @@ import { partsOfKind } from './parts';
 import { photosOfJob, picturesFor } from './photos';
 import type { Runtime } from './runtime';
 import { shelves } from './shelves';
+import { deviceNow } from './switch-device-on';
 import { allTechnicians, readSettings } from './workshop';
 
 /** What stands around every screen: who works, how it counts, and the jobs that can be found. */
@@ -35,11 +37,15 @@ const copyOf = (runtime: Runtime, { state }: StoredJob) =>
 export async function jobView(runtime: Runtime, jobId: string): Promise<JobView | null> {
   const stored = await findJob(runtime.database, jobId);
   if (!stored) return null;
-  return makeView(stored.state, await loadContext(runtime, runtime.database, stored), {
+  const context = await loadContext(runtime, runtime.database, stored);
+  const { power } = stored.state.job;
+  return makeView(stored.state, context, {
     version: stored.version,
     frame: await frameView(runtime),
     copy: await copyOf(runtime, stored),
     knowsHoles: await knowsHoles(runtime),
+    device: await deviceNow(runtime, { stored, context }),
+    deviceS: power && deviceSeconds(power, runtime.now()),
     photos: await photosOfJob(runtime.database, jobId),
     pictures: await picturesFor(runtime.database, jobId, stored.state.job.takeIn.profileId),
   });

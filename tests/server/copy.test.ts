@@ -2,7 +2,7 @@ import { fillWish } from '@/core/disk';
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { CopyState } from '@/core/job';
-import { type Workshop, act, openWorkshop } from './workshop';
+import { type Workshop, act, openWorkshop, switchOn } from './workshop';
 import { jobView } from '@/server';
 
 let workshop: Workshop;
@@ -126,11 +126,12 @@ describe('a copy', () => {
     const flipped = Buffer.from(boot);
     flipped[0x52] = 0;
     await file.write(flipped, 0, 512, efi);
-    expect(await act(runtime, id, { kind: 'switch-on' })).toBe('ok');
+    expect(await switchOn(workshop, id)).toBe('ok');
     expect((await view()).job.lastStart).toMatchObject({ outcome: 'no-start-device', readings: null });
     await file.write(boot, 0, 512, efi);
     await file.close();
-    expect(await act(runtime, id, { kind: 'switch-on' })).toBe('ok');
+    expect(await act(runtime, id, { kind: 'switch-off' })).toBe('ok');
+    expect(await switchOn(workshop, id)).toBe('ok');
     expect((await view()).job.lastStart).toMatchObject({ outcome: 'started' });
   });
 });

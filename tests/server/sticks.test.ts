@@ -4,7 +4,7 @@ import { readChecksumList } from '@/core/image';
 import type { CopyState, DockImage, DockItem } from '@/core/job';
 import { unsafeValue } from '@/core/result';
 import { checksumList, doImageAct, dockView, jobView, setPracticeFaults } from '@/server';
-import { type Workshop, act, openWorkshop } from './workshop';
+import { type Workshop, act, openWorkshop, switchOn } from './workshop';
 
 let workshop: Workshop;
 const id = 'Q-0415';
@@ -106,6 +106,7 @@ it('a job takes its stick before the device is opened, checked for model, age an
   ).toBe('ok');
   expect(await act(runtime, id, { kind: 'revision', revisionId: 'late' })).toBe('ok');
   expect(await act(runtime, id, { kind: 'take-stick', label: 'ST-1101' })).toBe('other-way');
+  expect(await act(runtime, id, { kind: 'observe', fact: 'second-copy.made', value: true })).toBe('ok');
   expect(await act(runtime, id, { kind: 'route', route: 'stick' })).toBe('ok');
   expect(await act(runtime, id, { kind: 'route', route: 'stick' })).toBe('same-way');
   const before = await view();
@@ -159,7 +160,7 @@ it('the device is restored from the stick, byte for byte, starts, and the stickâ
   await act(runtime, id, { kind: 'observe', fact: 'stick.inserted', value: true });
   expect(await act(runtime, id, { kind: 'restore' })).toBe('no-charger');
   await act(runtime, id, { kind: 'observe', fact: 'charger.connected', value: true });
-  expect(await act(runtime, id, { kind: 'switch-on' })).toBe('ok');
+  expect(await switchOn(workshop, id)).toBe('ok');
   const empty = await view();
   expect(empty.job.lastStart).toMatchObject({
     outcome: 'no-start-device',

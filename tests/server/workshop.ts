@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DriveImage, type Threads, fillDrive, runCopy } from '@/dock';
 import { type ImageThreads, doImageWork } from '@/images';
-import { type Runtime, doAct, findJob, openDatabase, openRuntime } from '@/server';
+import { type Runtime, doAct, findJob, jobView, openDatabase, openRuntime } from '@/server';
 
 /** The stand-ins' work in this process instead of threads; the same functions. */
 export const inProcess: Threads = {
@@ -26,16 +26,23 @@ export const imagesInProcess: ImageThreads = (work, progress) => {
   return { finished, stop: () => void (stopped = true) };
 };
 
-export type Workshop = { runtime: Runtime; folder: string; close: () => Promise<void> };
+export type Workshop = {
+  runtime: Runtime;
+  folder: string;
+  /** Lets the clock, which stands still, go on. */
+  pass: (seconds: number) => void;
+  close: () => Promise<void>;
+};
 
 /** The demo workshop on a database in memory, with a clock that stands still. */
 export async function openWorkshop(kind: 'demo' | 'own' = 'demo'): Promise<Workshop> {
   const folder = await mkdtemp(join(tmpdir(), 'jicara-server-'));
+  let nowMs = Date.parse('2026-11-24T08:00:00.000Z');
   const opened = await openRuntime({
     dataFolder: folder,
     projectFolder: process.cwd(),
     kind,
-    now: () => new Date('2026-11-24T08:00:00.000Z'),
+    now: () => new Date(nowMs),
     threads: inProcess,
     imageThreads: imagesInProcess,
     database: await openDatabase(),
@@ -45,6 +52,7 @@ export async function openWorkshop(kind: 'demo' | 'own' = 'demo'): Promise<Works
   return {
     runtime,
     folder,
+    pass: (seconds) => void (nowMs += seconds * 1000),
     close: async () => {
       await runtime.close();
       await rm(folder, { recursive: true, force: true });
@@ -57,4 +65,17 @@ export async function act(runtime: Runtime, jobId: string, what: object): Promis
   const stored = await findJob(runtime.database, jobId);
   const done = await doAct(runtime, jobId, { version: stored?.version ?? 0, act: what });
   return done.ok ? 'ok' : done.fault.code;
+}
+
+/** Switches the simulated device on, answers its prompts as they want, and looks at it when it has come to something. */
+export async function switchOn({ runtime, pass }: Workshop, jobId: string): Promise<string> {
+  const on = await act(runtime, jobId, { kind: 'switch-on' });
+  if (on !== 'ok') return on;
+  pass(600);
+  for (;;) {
+    const prompt = (await jobView(runtime, jobId))!.device?.prompt;
+    if (!prompt) return act(runtime, jobId, { kind: 'look' });
+    const pressed = await act(runtime, jobId, { kind: 'press', key: prompt.answer });
+    if (pressed !== 'ok') return pressed;
+  }
 }

@@ -4,17 +4,10 @@ import { Estimate } from '../margin';
 import { FormFactorText, shortText } from '../part';
 import { Procedure } from '../work';
 import { CarryWays } from './carry-ways';
+import { FirstPower } from './first-power';
 import { Place } from './place';
 import { profileFaults } from './profile-faults';
 import { CaseChange, Revision } from './variation';
-
-/** A silent phase at switching on: how long it usually lasts, and from when on one should worry. Seconds. */
-export const PowerPhase = z.object({
-  shows: shortText,
-  usualS: z.number().nonnegative(),
-  worryS: z.number().positive(),
-});
-export type PowerPhase = z.infer<typeof PowerPhase>;
 
 const ProfileShape = z.object({
   schema: z.literal('jicara.device/2'),
@@ -35,16 +28,18 @@ const ProfileShape = z.object({
   /** Where the firmware looks for its start file (UEFI specification 3.5.1.1 names the default). */
   startFile: z.string().max(200),
   showsCapacity: z.enum(['decimal', 'binary', 'binary-called-decimal']),
-  opening: z.object({ chargeBelowPercent: z.number().min(1).max(100), school: z.string().max(300) }),
+  /** Charge before opening, of two schools: below the first figure, or the maker’s storage mode with its own, higher one. */
+  opening: z.object({
+    chargeBelowPercent: z.number().min(1).max(100),
+    storageModeBelowPercent: z.number().min(1).max(100).nullable().default(null),
+    school: z.string().max(300),
+  }),
   /** Tools that a bench may not have, and why an ordinary one will not do. */
   specialTools: z
     .array(z.object({ tool: shortText, why: z.string().max(200) }))
     .max(12)
     .default([]),
-  firstPower: z.object({
-    startsOnlyOnCharger: z.boolean(),
-    phases: z.array(PowerPhase).min(1),
-  }),
+  firstPower: FirstPower,
   procedure: Procedure,
 });
 

@@ -4,8 +4,9 @@ import { Measures } from '../device';
 import { Library } from '../fit';
 import { Known } from '../margin';
 import { Route } from '../route';
-import { faultIds } from '../simulator';
+import { faultIds, pressKeys } from '../simulator';
 import { HoldCode } from '../work';
+import { chargeSchools } from './charge-school';
 import { Choice } from './choice';
 import { SeenAtPower } from './seen-at-power';
 import { TakeInForm } from './take-in';
@@ -18,6 +19,11 @@ export const observable = [
   'consent.given',
   'charger.connected',
   'stick.inserted',
+  'second-copy.made',
+  'storage-mode.entered',
+  'mains.plugged',
+  'feeds.on',
+  'cables.outside',
 ] as const;
 
 export const ReadingName = z.enum(['size-shown', 'read-test', 'parts-shown']);
@@ -69,7 +75,16 @@ export const JobAct = z.discriminatedUnion('kind', [
   }),
   z.object({ kind: z.literal('copy-stop') }),
   z.object({ kind: z.literal('restore') }),
-  z.object({ kind: z.literal('switch-on') }),
+  z.object({ kind: z.literal('charge-school'), school: z.enum(chargeSchools) }),
+  /** The simulated device, with the keys of its boot menu held or not. */
+  z.object({ kind: z.literal('switch-on'), menu: z.boolean().optional() }),
+  /** A real device was switched on just now: its time runs. */
+  z.object({ kind: z.literal('power-on') }),
+  z.object({ kind: z.literal('switch-off') }),
+  /** A line of the simulated device’s menu, an answer to its prompt, or any key at all. */
+  z.object({ kind: z.literal('press'), key: z.enum(pressKeys) }),
+  /** Looks at the simulated device; what it came to is noted. */
+  z.object({ kind: z.literal('look') }),
   z.object({ kind: z.literal('observe-start'), outcome: Outcome }),
   /** What a check showed, or a remedy that did not help. */
   z.object({ kind: z.literal('look-into'), seen: SeenAtPower }),

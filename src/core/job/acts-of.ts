@@ -18,6 +18,8 @@ import {
   standingHolds,
 } from '../work';
 import type { Technician } from '../workshop';
+import { writesItself } from '../route';
+import { chargeLimitOf } from './charge-school';
 import { settingOfJob } from './fit-of';
 import type { Job, JobState } from './job';
 import type { StickForJob } from './stick';
@@ -88,11 +90,16 @@ export const holdsOf = (
   state: JobState,
   context: JobContext & Partial<Pick<DecideContext, 'findBuild'>>,
 ): Hold[] => {
+  const { route } = state.job;
+  const way = context.profile.ways?.[route];
   const holds = standingHolds(state.facts, {
-    chargeLimitPercent: context.profile.opening.chargeBelowPercent,
+    chargeLimitPercent: chargeLimitOf(context.profile, state.job),
     targetLabel: state.job.dock?.new.benchLabel ?? null,
     ledger: ledgerOf(state, context),
-    carriedBy: state.job.route === 'stick' ? 'stick' : 'copy',
+    carriedBy: route === 'stick' ? 'stick' : writesItself(route) ? 'device' : 'copy',
+    losesData:
+      writesItself(route) && state.job.takeIn.dataToKeep && (way?.possible ? way.loses.length > 0 : true),
+    storageMode: state.job.chargeSchool === 'storage-mode',
     power: context.profile.procedure.power,
   });
   const old = isTrue(state.facts, overrideFact('system-version')) ? null : versionHold(state, context);

@@ -22,6 +22,13 @@ const stationAsks: Readonly<Record<StationId, string>> = Object.freeze({
   'hand-over': 'Hand over',
 });
 
+/** What Carry over asks where the device writes its drive by itself. */
+const carryAsks = {
+  stick: 'Start it from the stick',
+  network: 'Start its network restore, then leave it alone',
+  format: 'Let it format the new drive',
+} as const;
+
 /** How far a running copy is, by what was read back and matched. */
 function copyWords(copy: Extract<CopyState, { kind: 'running' }>): string {
   const { progress } = copy;
@@ -39,7 +46,7 @@ export function benchCard(state: JobState, context: DecideContext, copy: CopySta
   const held = stationHold(station, holdsOf(state, context));
   const act = nextAct(state, context);
   const asks =
-    station === 'carry-over' && job.route === 'stick' ? 'Start it from the stick' : stationAsks[station];
+    station === 'carry-over' && job.route !== 'copy-on-dock' ? carryAsks[job.route] : stationAsks[station];
   const waits = (): Pick<BenchCard, 'column' | 'next'> => {
     if (copy.kind === 'running') return { column: 'machine', next: copyWords(copy) };
     if (held) return { column: 'held', next: held.remedy };

@@ -25,10 +25,11 @@ import type { Job, JobState } from './job';
 import { makeSheet } from './make-sheet';
 import { standsAgainst } from './prove';
 import { againstStick } from './stick';
+import { chargeLimitOf } from './charge-school';
 import type { Choice } from './choice';
 import { fitOfIds, keepWhatFits, marginSentence } from './fit-of';
 import { permit, permitStep } from './permit';
-import { type Decision, started } from './report';
+import { type Decision, isOn, started } from './report';
 import { takeInFacts } from './take-in';
 
 const said = (
@@ -39,6 +40,11 @@ const said = (
   stepId: string | null = null,
 ): Result<Decision> => ok({ job, entry: { kind, sentence, changes, stepId } });
 
+const schoolWords = {
+  'low-charge': 'the lower charge',
+  'storage-mode': 'the maker’s storage mode',
+} as const;
+
 /** What an act makes of a job, or why it may not be. Starting a copy and docking come back as reports. */
 export function decide(state: JobState, act: JobAct, context: DecideContext): Result<Decision> {
   const permitted = permit(state, act, context);
@@ -46,7 +52,7 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
   const { job } = state;
   switch (act.kind) {
     case 'amend': {
-      const limit = context.profile.opening.chargeBelowPercent;
+      const limit = chargeLimitOf(context.profile, job);
       const before = takeInFacts(job.takeIn, limit);
       // Only what the form changed is stated anew: what was observed since stands.
       const changes = takeInFacts(act.takeIn, limit).filter(
@@ -60,9 +66,17 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
         { fact: act.fact, value: act.value },
       ]);
     case 'charge': {
-      const below = act.percent < context.profile.opening.chargeBelowPercent;
+      const below = act.percent < chargeLimitOf(context.profile, job);
       const takeIn = { ...job.takeIn, chargePercent: act.percent };
       return said({ ...job, takeIn }, 'charge', `Charge shown: ${act.percent} %.`, [
+        { fact: 'charge.below-limit', value: below },
+      ]);
+    }
+    case 'charge-school': {
+      const next = { ...job, chargeSchool: act.school };
+      const { chargePercent } = job.takeIn;
+      const below = chargePercent === null ? null : chargePercent < chargeLimitOf(context.profile, next);
+      return said(next, 'charge-school', `Charge before opening: ${schoolWords[act.school]}.`, [
         { fact: 'charge.below-limit', value: below },
       ]);
     }
@@ -109,7 +123,16 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
     case 'route':
       return act.route === job.route
         ? refuse('same-way', 'This way is taken already.', 'Go on with it, or take another one.')
-        : said({ ...job, route: act.route }, 'route', `Taken: ${wayNames[act.route].toLowerCase()}.`);
+        : said(
+            // A device that lays out its drive by itself takes all of it.
+            {
+              ...job,
+              route: act.route,
+              wish: ['network', 'format'].includes(act.route) ? fillWish : job.wish,
+            },
+            'route',
+            `Taken: ${wayNames[act.route].toLowerCase()}.`,
+          );
     case 'take-stick':
       return decideStick(job, act, context);
     case 'step': {
@@ -136,6 +159,14 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
       return decideArm(job, act.label);
     case 'observe-start':
       return ok(started({ ...job, lastStart: null }, act.outcome, 'Seen on the device'));
+    case 'power-on': {
+      const power = { onAt: context.at, real: true, menu: false, pace: 1, presses: [] };
+      return said({ ...job, power, outcome: null, lastStart: null }, 'power-on', 'Switched on.', [isOn]);
+    }
+    case 'switch-off':
+      return said({ ...job, power: null }, 'switch-off', 'Switched off.', [
+        { fact: 'power.off', value: true },
+      ]);
     case 'look-into': {
       const { seen } = act;
       if ('check' in seen && !(seen.outcome in checkOf(seen.check).outcomes))
@@ -173,6 +204,8 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
     case 'copy-stop':
     case 'restore':
     case 'switch-on':
+    case 'press':
+    case 'look':
       // Permitted: the stand-in does the work and reports what came of it.
       return said(job, act.kind, act.kind);
   }
@@ -336,6 +369,7 @@ function decideBack(state: JobState, context: DecideContext): Result<Decision> {
   if (state.job.dock && act.station === 'open') {
     return refuse('docked', 'The old drive lies on the dock.', 'Finish the copy, then go on to Swap.');
   }
+  if (state.job.power) return refuse('is-on', 'The device is on.', 'Switch it off at First power first.');
   if (isTrue(state.facts, 'device.started'))
     return refuse('started', 'The device is running.', 'Finish Prove, or switch it off and open it anew.');
   const at = state.history.findLastIndex((entry) => entry.kind === 'step' && entry.stepId === last);

@@ -1,5 +1,6 @@
 import type { DeviceProfile } from '../device';
 import { type Cause, DiagnosisTable, type Observation, checkOf, diagnose, faultOf } from '../simulator';
+import type { Outcome } from './act';
 import type { Job } from './job';
 import type { SeenAtPower } from './seen-at-power';
 
@@ -22,21 +23,18 @@ export type DiagnosisView = {
   reasons: { saw: string; cause: string; from: number; to: number }[];
 };
 
-/** What was seen when it was switched on, as the first observation; null where it has not been, or started. */
+/** What the diagnosis knows of each outcome where nobody saw more than that. */
+const seenAs: Readonly<Record<Exclude<Outcome, 'started'>, string>> = {
+  dark: 'dark',
+  'no-start-device': 'nothing-to-start',
+  'does-not-finish': 'sign-stays',
+};
+
+/** What was seen when it was switched on, as the first observation; null where it has not been, started, or told its reason itself. */
 function firstSeen({ outcome, lastStart }: Job): Observation | null {
-  switch (outcome) {
-    case 'dark':
-      return { check: 'press', outcome: lastStart?.shows.startsWith('Goes out') ? 'goes-out' : 'dark' };
-    case 'no-start-device':
-      return {
-        check: 'press',
-        outcome: lastStart?.shows === 'NO STORAGE FOUND' ? 'no-storage' : 'nothing-to-start',
-      };
-    case 'does-not-finish':
-      return { check: 'press', outcome: 'sign-stays' };
-    default:
-      return null;
-  }
+  if (outcome === null || outcome === 'started') return null;
+  const code = lastStart?.code ?? seenAs[outcome];
+  return code in checkOf('press').outcomes ? { check: 'press', outcome: code } : null;
 }
 
 /** An observation in words, as it goes into the history. */

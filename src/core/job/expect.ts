@@ -25,6 +25,7 @@ import {
 } from '../margin';
 import { type Drive, forecastSectors } from '../part';
 import { type Result, ok } from '../result';
+import { writesItself } from '../route';
 import type { ReadingName } from './act';
 import type { CopyProof } from './copy-proof';
 import type { Job } from './job';
@@ -141,8 +142,8 @@ export function proveMargins(
       layout ? [String(layout.parts.length)] : [],
       { kind: 'computed', note: 'the layout' },
     ),
-    // What a real device wrote from a stick, only the device can vouch for.
-    ...(route === 'stick' && !copy ? [] : copyMargins(copy)),
+    // What a device wrote by itself, only the device can vouch for.
+    ...(writesItself(route) && !copy ? [] : copyMargins(copy)),
   ];
 }
 

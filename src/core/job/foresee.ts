@@ -32,6 +32,8 @@ export function foresee(profile: DeviceProfile, answers: DeviceAnswers): Foresig
       targetLabel: null,
       ledger,
       carriedBy: 'copy',
+      losesData: false,
+      storageMode: false,
       power: profile.procedure.power,
     }).filter(({ code }) => early.includes(code)),
     handMinutes: acts.reduce((total, act) => total + act.minutes, 0),

@@ -1,4 +1,4 @@
-export { ActRequest, JobAct, Outcome, ReadingName } from './act';
+export { ActRequest, JobAct, Outcome, ReadingName, observable } from './act';
 export { actsOf, holdsOf, ledgerOf, nextAct } from './acts-of';
 export type { DecideContext, JobContext } from './acts-of';
 export { decide } from './decide';
@@ -21,6 +21,9 @@ export { SeenAtPower } from './seen-at-power';
 export type { StickForJob } from './stick';
 export type { JobState } from './job';
 export { Choice } from './choice';
+export { chargeLimitOf, chargeSchools } from './charge-school';
+export type { ChargeSchool } from './charge-school';
+export { PowerRun, devicePace, deviceSeconds } from './power-run';
 export { choiceFit, oldDriveOf, settingOfJob } from './fit-of';
 export { foresee, foreseeParts } from './foresee';
 export { benchCard } from './bench-card';

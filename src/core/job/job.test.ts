@@ -10,6 +10,7 @@ import { Bench, dock, profile, proof, takeIn, choose } from './job.test.data';
 const chosen = choose('ostrel-marl-2000', ['lindrel-soft-250']);
 const running = {
   outcome: 'started',
+  code: 'started',
   shows: 'Home screen',
   hint: null,
   phases: [],

@@ -8,7 +8,9 @@ import { SwitchedOn } from '../simulator';
 import { FactChange, type Facts, foldFacts } from '../work';
 import { Outcome } from './act';
 import { Choice } from './choice';
+import { chargeSchools } from './charge-school';
 import { CopyProof } from './copy-proof';
+import { PowerRun } from './power-run';
 import { SeenAtPower } from './seen-at-power';
 import { Sheet } from './sheet';
 import { JobStick } from './stick';
@@ -38,6 +40,8 @@ export const Job = z.object({
   revisionId: z.string().max(40).nullable().default(null),
   /** How the technician answered the procedure's questions, by question. */
   answers: z.record(z.string().max(40), z.string().max(40)).default({}),
+  /** Which school counts for the charge before opening; the lower charge unless the storage mode was chosen. */
+  chargeSchool: z.enum(chargeSchools).default('low-charge'),
   /** What the owner wants to have on the drive. */
   library: Library.nullable().default(null),
   choice: Choice.nullable(),
@@ -48,6 +52,8 @@ export const Job = z.object({
   stick: JobStick.nullable().default(null),
   /** The new drive as the device wrote it itself, from a stick. */
   installed: DockedDrive.nullable().default(null),
+  /** Since when the device is on, and what was pressed on it; null while it is off. */
+  power: PowerRun.nullable().default(null),
   outcome: Outcome.nullable(),
   /** What the simulated device last showed; null where a person looked at a real one. */
   lastStart: SwitchedOn.nullable(),
@@ -76,6 +82,7 @@ export const newJob = (id: string, takeIn: TakeIn): Job => ({
   measures: {},
   revisionId: null,
   answers: {},
+  chargeSchool: 'low-charge',
   library: null,
   choice: null,
   wish: null,
@@ -83,6 +90,7 @@ export const newJob = (id: string, takeIn: TakeIn): Job => ({
   copy: null,
   stick: null,
   installed: null,
+  power: null,
   outcome: null,
   lastStart: null,
   seenAtPower: [],

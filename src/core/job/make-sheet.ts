@@ -1,6 +1,7 @@
 import { oldBytes, partTypes, placedBytes } from '../disk';
 import { driveBytes, fit, partsOf } from '../fit';
 import { type Part, kindOf } from '../part';
+import { writesItself } from '../route';
 import { showBytes, totals } from '../units';
 import { type DecideContext, actsOf, ledgerOf } from './acts-of';
 import { proveMargins } from './expect';
@@ -71,8 +72,8 @@ export function makeSheet(
     partitions: (layout?.parts ?? []).map((part) => ({
       name: part.name,
       type: partTypes[part.typeGuid] ?? 'other',
-      // From a stick the layout begins with the image: the old drive had no part in it.
-      beforeBytes: layout && job.route !== 'stick' ? oldBytes(layout, part) : 0,
+      // Where the device wrote it by itself the old drive had no part in it.
+      beforeBytes: layout && !writesItself(job.route) ? oldBytes(layout, part) : 0,
       afterBytes: layout ? placedBytes(layout, part) : 0,
       change: part.change,
     })),

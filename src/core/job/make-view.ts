@@ -21,7 +21,10 @@ export const copySecondsLeft = (copy: CopyState): number | null =>
 export function makeView(
   state: JobState,
   loaded: Loaded,
-  now: Pick<JobView, 'version' | 'frame' | 'copy' | 'knowsHoles' | 'photos' | 'pictures'>,
+  now: Pick<
+    JobView,
+    'version' | 'frame' | 'copy' | 'knowsHoles' | 'photos' | 'pictures' | 'device' | 'deviceS'
+  >,
 ): JobView {
   const { job, facts, history } = state;
   const { profile, drive, cases, source, layout, layoutOrigin, layoutFault } = loaded;

@@ -1,6 +1,8 @@
 import { type Fault, type Result, ok, refuse } from '../result';
 import { type Act, type Stop, factValue, factWords, holdOn, isTrue } from '../work';
 import type { JobAct } from './act';
+import { cableFacts } from '../device';
+import { isLed } from '../route';
 import { showDuration } from '../units';
 import {
   type DecideContext,
@@ -86,6 +88,27 @@ export function permitStep(state: JobState, context: DecideContext, stepId: stri
   return ok(next);
 }
 
+/** Whether a cable may go in or out now: those of first power in their order, once the device is closed. */
+function observeCable(
+  state: JobState,
+  act: Extract<JobAct, { kind: 'observe' }>,
+  context: DecideContext,
+): Result<null> | null {
+  const { cables } = context.profile.firstPower;
+  const at = cables.findIndex(({ fact }) => fact === act.fact);
+  if (act.fact === 'charger.connected' || !cableFacts.some((fact) => fact === act.fact)) return null;
+  if (nextAct(state, context) !== null)
+    return refuse('not-closed', 'The device is not closed yet.', 'Cables go in at First power.');
+  const missing = act.value ? cables.slice(0, at).find(({ fact }) => !isTrue(state.facts, fact)) : undefined;
+  return missing
+    ? refuse(
+        'cable-order',
+        `First: ${missing.words}.`,
+        missing.why ?? 'The one that brings power goes in last.',
+      )
+    : null;
+}
+
 /** What restoring from a stick still lacks; null where nothing does. */
 function restoreNeeds({ job, facts }: JobState): Result<null> | null {
   if (!job.stick || job.route !== 'stick')
@@ -131,7 +154,9 @@ export function permit(
       return state.doneSteps.length > 0
         ? refuse('opened', 'The device has been opened: what was taken in stands.', 'Add a note instead.')
         : ok(null);
-    case 'observe':
+    case 'observe': {
+      const cable = observeCable(state, act, context);
+      if (cable) return cable;
       return act.fact === 'battery.swollen' && !act.value && isTrue(facts, 'battery.swollen')
         ? refuse(
             'swollen-stands',
@@ -139,6 +164,13 @@ export function permit(
             'Hand it to someone trained for cells. If it was a slip of the finger before opening, change what was taken in.',
           )
         : ok(null);
+    }
+    case 'charge-school':
+      return act.school === 'storage-mode' && context.profile.opening.storageModeBelowPercent === null
+        ? refuse('no-storage-mode', 'This device has no storage mode.', 'Follow the lower charge.')
+        : state.doneSteps.length > 0
+          ? refuse('opened', 'The device has been opened.', 'Take its steps back first.')
+          : ok(null);
     case 'answer':
       return state.doneSteps.length > 0
         ? refuse('opened', 'The work has begun the one way.', 'Take its steps back first.')
@@ -170,7 +202,13 @@ export function permit(
         ? refuse('begun', 'The work has begun in the way that was taken.', 'Take its steps back first.')
         : context.profile.ways?.[act.route]?.possible === false
           ? refuse('way-closed', 'This device cannot be restored in this way.', 'Choose another one.')
-          : ok(null);
+          : isLed(context.profile, act.route)
+            ? ok(null)
+            : refuse(
+                'not-led',
+                'Nobody has written down what this device does in this way.',
+                'Follow the maker’s manual, or take another way.',
+              );
     case 'take-stick':
       return job.route !== 'stick'
         ? refuse(
@@ -228,8 +266,23 @@ export function permit(
       return missing ?? poweredOn();
     }
     case 'switch-on':
+    case 'power-on':
+      return job.power ? refuse('is-on', 'The device is on.', 'Switch it off first.') : poweredOn();
     case 'observe-start':
       return poweredOn();
+    case 'switch-off':
+      return job.power ? ok(null) : refuse('is-off', 'The device is not on.', 'Switch it on at First power.');
+    case 'look':
+    case 'press':
+      if (!job.power || job.power.real)
+        return refuse('is-off', 'The simulated device is not on.', 'Switch it on at First power.');
+      if (act.kind === 'press' && (act.key === 'network' || act.key === 'stick') && act.key !== job.route)
+        return refuse(
+          'other-way',
+          'This would write the new drive anew, and the job takes another way.',
+          'Take that way at Data before the device is opened.',
+        );
+      return act.kind === 'press' && act.key === 'stick' ? (restoreNeeds(state) ?? ok(null)) : ok(null);
     case 'look-into':
     case 'finding':
       return job.outcome !== null && job.outcome !== 'started'

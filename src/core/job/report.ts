@@ -5,6 +5,7 @@ import type { DecideContext } from './acts-of';
 import { keepWhatFits } from './fit-of';
 import type { CopyProof } from './copy-proof';
 import type { DockedDrive, Job, JobState } from './job';
+import type { PowerRun } from './power-run';
 
 /** What an act does to a job: its new document and one line of history. */
 export type Decision = {
@@ -21,6 +22,10 @@ export type Report =
   | { kind: 'installed'; drive: DockedDrive }
   | { kind: 'restored'; proof: CopyProof; shown: SwitchedOn }
   | { kind: 'not-restored'; why: string }
+  | { kind: 'powered-on'; run: PowerRun }
+  | { kind: 'shows'; shows: string }
+  | { kind: 'pressed'; press: PowerRun['presses'][number]; shows: string; words: string }
+  | { kind: 'wrote-drive'; drive: DockedDrive; how: string }
   | { kind: 'switched-on'; shown: SwitchedOn };
 
 const copiedWords = {
@@ -91,6 +96,28 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
     }
     case 'not-restored':
       return line(job, 'not-restored', `The device could not be restored: ${report.why}`, []);
+    case 'powered-on':
+      return line(
+        { ...job, power: report.run, outcome: null, lastStart: null },
+        'power-on',
+        report.run.menu ? 'Switched on with the keys of the boot menu held.' : 'Switched on.',
+        [isOn],
+      );
+    case 'shows':
+      return line(job, 'shows', `The simulated device shows: ${report.shows}.`, [
+        { fact: 'device.powered', value: true },
+      ]);
+    case 'pressed': {
+      const power = job.power && { ...job.power, presses: [...job.power.presses, report.press] };
+      return line({ ...job, power }, 'press', `At “${report.shows}”: ${report.words}.`, []);
+    }
+    case 'wrote-drive':
+      return line(
+        { ...job, installed: report.drive },
+        'wrote-drive',
+        `The device wrote its drive by itself: ${report.how}.`,
+        [{ fact: 'drive.restored', value: true }],
+      );
     case 'switched-on':
       return started(
         { ...job, lastStart: report.shown },
@@ -99,6 +126,9 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
       );
   }
 }
+
+/** It is on from now: the board is live. */
+export const isOn: FactSetting = { fact: 'power.off', value: false };
 
 /** What a device can come to when it is switched on, in words. */
 export const outcomeWords: Readonly<Record<Outcome, string>> = Object.freeze({
@@ -119,6 +149,8 @@ export function started(job: Job, outcome: Outcome, seen: string): Decision {
   ];
   const sentence = runs ? `It started. ${seen}.` : `It did not start: ${outcomeWords[outcome]}. ${seen}.`;
   // What was read and proved was true of a device that ran.
-  const next = runs ? { ...job, outcome, seenAtPower: [] } : { ...job, outcome, readings: {}, proved: false };
+  const next = runs
+    ? { ...job, outcome, power: null, seenAtPower: [] }
+    : { ...job, outcome, readings: {}, proved: false };
   return { job: next, entry: { kind: 'switch-on', sentence, changes, stepId: null } };
 }

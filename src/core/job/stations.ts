@@ -1,4 +1,4 @@
-import { type StationId, type StationState, stationNames, stationsOf } from '../route';
+import { type StationId, type StationState, stationNames, stationsOf, writesItself } from '../route';
 import { type Hold, type Stop, holdOn, isTrue } from '../work';
 import { type JobContext, actsOf, holdsOf } from './acts-of';
 import type { JobState } from './job';
@@ -36,9 +36,9 @@ function isDone(id: StationId, state: JobState, context: JobContext): boolean {
     case 'close':
       return handsDone(id);
     case 'carry-over':
-      return isTrue(facts, job.route === 'stick' ? 'device.started' : 'copy.verified');
+      return isTrue(facts, writesItself(job.route) ? 'device.started' : 'copy.verified');
     case 'first-power':
-      return isTrue(facts, job.route === 'stick' ? 'device.powered' : 'device.started');
+      return isTrue(facts, writesItself(job.route) ? 'device.powered' : 'device.started');
     case 'prove':
       return job.proved;
     case 'hand-over':

@@ -54,6 +54,9 @@ it('nothing is opened without a stick, and nothing of the copy’s holds stands 
   const open = () => bench.do({ kind: 'step', stepId: nextAct(bench.state, bench.context)!.id });
   expect(open()).toBe('hold-stick');
   bench.do(take('ST-1101'));
+  // A fresh system brings nothing of the old drive along.
+  expect(open()).toBe('hold-second-copy');
+  bench.do({ kind: 'observe', fact: 'second-copy.made', value: true });
   expect(open()).toBe('ok');
   expect(bench.do({ kind: 'route', route: 'copy-on-dock' })).toBe('begun');
   expect(bench.do({ kind: 'dock', caseId: 'tarn-5' })).toBe('other-way');
@@ -64,6 +67,7 @@ it('no swap without a drive, whatever the way', () => {
   bench.sticks = [stick('ST-1101')];
   bench.do({ kind: 'route', route: 'stick' });
   bench.do(take('ST-1101'));
+  bench.do({ kind: 'observe', fact: 'second-copy.made', value: true });
   let said = 'ok';
   for (
     let next = nextAct(bench.state, bench.context);
@@ -77,6 +81,7 @@ it('no swap without a drive, whatever the way', () => {
 it('First power is done when the device shows that it finds nothing; Carry over when it started', () => {
   const bench = onStick(stick('ST-1101'));
   bench.do(take('ST-1101'));
+  bench.do({ kind: 'observe', fact: 'second-copy.made', value: true });
   for (let next = nextAct(bench.state, bench.context); next; next = nextAct(bench.state, bench.context))
     expect(bench.do({ kind: 'step', stepId: next.id })).toBe('ok');
   const at = () => currentStation(cordOf(bench.state, bench.context));
@@ -91,7 +96,14 @@ it('First power is done when the device shows that it finds nothing; Carry over 
   expect(bench.do({ kind: 'restore' })).toBe('ok');
   bench.report({ kind: 'not-restored', why: 'Its table cannot be read.' });
   expect(at()).toBe('carry-over');
-  const shown = { outcome: 'started' as const, shows: 'Home screen', hint: null, phases: [], readings: null };
+  const shown = {
+    outcome: 'started' as const,
+    code: 'started' as const,
+    shows: 'Home screen',
+    hint: null,
+    phases: [],
+    readings: null,
+  };
   bench.report({ kind: 'restored', proof, shown });
   expect(at()).toBe('prove');
   expect(bench.do({ kind: 'restore' })).toBe('started');

@@ -6,6 +6,7 @@ import type { Build, CandidateLine } from '../fit';
 import type { DockCase, Drive, Heatsink, Pad } from '../part';
 import type { Fault } from '../result';
 import type { RankedWay, StationId, StationState } from '../route';
+import type { Shown } from '../simulator';
 import type { Act, Facts, Hold, Ledger } from '../work';
 import type { Settings, Technician } from '../workshop';
 import type { DiagnosisView } from './diagnosis-view';
@@ -107,6 +108,10 @@ export type JobView = {
   prove: Margin[];
   sheet: Sheet;
   history: HistoryEntry[];
+  /** What the simulated device shows now; null while it is off, or where a person looks at a real one. */
+  device: Shown | null;
+  /** Seconds of its own since it was switched on; null while it is off. */
+  deviceS: number | null;
   photos: PhotoLine[];
   /** Photos of earlier jobs that are meant for every device of this kind. */
   pictures: PhotoLine[];

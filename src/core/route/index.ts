@@ -1,4 +1,4 @@
-export { Route, StationId, stationNames, stationsOf } from './stations';
+export { Route, StationId, stationNames, stationsOf, writesItself } from './stations';
 export type { StationState } from './stations';
-export { rankWays, usualRates, wayNames } from './ways';
+export { isLed, rankWays, usualRates, wayNames } from './ways';
 export type { RankedWay, WayFacts } from './ways';

@@ -29,22 +29,27 @@ export const stationNames: Readonly<Record<StationId, string>> = Object.freeze({
 });
 
 /** How the system comes across, where Jicara leads through it; the other ways are ranked and done by the maker’s manual. */
-export const Route = z.enum(['copy-on-dock', 'stick']);
+export const Route = z.enum(['copy-on-dock', 'stick', 'network', 'format']);
 export type Route = z.infer<typeof Route>;
 
 /**
- * The order of stations for a route. On the dock the old drive must be out, so Carry over stands after Open; from a stick the
- * device itself writes the new drive, so it stands after First power.
+ * The order of stations for a route. On the dock the old drive must be out, so Carry over stands after Open; from a stick, over
+ * the network or by formatting the device itself writes the new drive, so it stands after First power.
  */
 export function stationsOf(route: Route): StationId[] {
   switch (route) {
     case 'copy-on-dock':
       return [...stationIds];
-    case 'stick': {
+    case 'stick':
+    case 'network':
+    case 'format': {
       const others = stationIds.filter((id) => id !== 'carry-over');
       return others.flatMap((id) => (id === 'first-power' ? [id, 'carry-over'] : [id]));
     }
   }
 }
+
+/** The device itself writes the new drive, after it was closed and switched on. */
+export const writesItself = (route: Route): boolean => route !== 'copy-on-dock';
 
 export type StationState = { id: StationId; name: string; state: 'done' | 'current' | 'held' | 'ahead' };

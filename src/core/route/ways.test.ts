@@ -48,7 +48,9 @@ describe('which way', () => {
 
   it('claims nothing where nobody has written anything down, and no time where it is not known', () => {
     expect(
-      rankWays({ ways: null }, facts).every(({ state, whole }) => state === 'unknown' && whole === null),
+      rankWays({ ...profiles[0]!, ways: null }, facts).every(
+        ({ state, whole }) => state === 'unknown' && whole === null,
+      ),
     ).toBe(true);
     expect(rank({ usedBytes: null }).find(({ id }) => id === 'copy-on-dock')!.whole).toBeNull();
   });

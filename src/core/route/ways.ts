@@ -13,6 +13,8 @@ export type RankedWay = {
   needs: string[];
   /** What must be saved or done before, because of what is known of this job. */
   before: string[];
+  /** Whether Jicara leads through it, or the maker’s manual does. */
+  isLed: boolean;
 };
 
 /** What is known of the job and the bench. Rates in bytes a second; null where nothing is known. */
@@ -78,8 +80,32 @@ function bytesTime(id: WayId, way: Extract<CarryWay, { possible: true }>, facts:
   }
 }
 
-function ranked(id: WayId, way: CarryWay | undefined, facts: WayFacts): RankedWay {
-  const base = { id, name: wayNames[id], whole: null, hands: null, loses: [], needs: [], before: [] };
+/** Whether Jicara leads through a way on this device, or leaves it to the maker’s manual. */
+export function isLed({ firstPower }: Pick<DeviceProfile, 'firstPower'>, id: WayId): boolean {
+  switch (id) {
+    case 'copy-on-dock':
+    case 'stick':
+      return true;
+    case 'network':
+      return firstPower.network.length > 0;
+    case 'format':
+      return firstPower.format.length > 0;
+    case 'donor':
+      return false;
+  }
+}
+
+function ranked(id: WayId, led: boolean, way: CarryWay | undefined, facts: WayFacts): RankedWay {
+  const base = {
+    isLed: led,
+    id,
+    name: wayNames[id],
+    whole: null,
+    hands: null,
+    loses: [],
+    needs: [],
+    before: [],
+  };
   if (!way)
     return {
       ...base,
@@ -111,11 +137,11 @@ function ranked(id: WayId, way: CarryWay | undefined, facts: WayFacts): RankedWa
  * All ways for a device, the best first: what is possible before what nobody knows and what is not; where data must be kept,
  * ways that lose nothing before those that do; then the shorter whole time. A way whose time is not known comes last of its kind.
  */
-export function rankWays(profile: Pick<DeviceProfile, 'ways'>, facts: WayFacts): RankedWay[] {
+export function rankWays(profile: Pick<DeviceProfile, 'ways' | 'firstPower'>, facts: WayFacts): RankedWay[] {
   const order = { possible: 0, unknown: 1, impossible: 2 } as const;
   const losing = (way: RankedWay) => (facts.dataToKeep && way.loses.length > 0 ? 1 : 0);
   return wayIds
-    .map((id) => ranked(id, profile.ways?.[id], facts))
+    .map((id) => ranked(id, isLed(profile, id), profile.ways?.[id], facts))
     .sort(
       (a, b) =>
         order[a.state] - order[b.state] ||

@@ -1,8 +1,8 @@
 import type { DeviceProfile } from '../device';
 import { wayBack, wayIn } from '../work';
 import type { Condition, FaultId } from './fault';
-import { switchOn } from './switch-on';
-import type { Facts } from '../work';
+import { settle, showDevice } from './device-run';
+import type { Inside } from './inside';
 
 export const checkIds = [
   'press',
@@ -38,42 +38,30 @@ export function caseMinutes({ procedure }: Pick<DeviceProfile, 'procedure'>): Ca
 }
 
 const stamp = { at: '2026-01-01T00:00:00.000Z', by: '' };
+/** A device that was closed as it should be; what is wrong with it nobody sees. */
+const closed = Object.fromEntries(
+  ['charger.connected', 'mains.plugged', 'battery.connected', 'battery.in', 'drive.inserted'].map((fact) => [
+    fact,
+    { value: true, ...stamp },
+  ]),
+);
 
-/** The facts that `switchOn` knows, made from what is wrong. */
-function factsOf({ wrong }: Condition): Facts {
-  const facts: Record<string, boolean> = {
-    'charger.connected': !wrong.has('power.comes') && !wrong.has('battery.home'),
-    'battery.connected': !wrong.has('battery.home') && !wrong.has('power.comes'),
-    'battery.in': true,
-    'fan.aside': wrong.has('fan.home'),
-    'drive.inserted': !wrong.has('drive.seated') && !wrong.has('drive.alive'),
-  };
-  return Object.fromEntries(Object.entries(facts).map(([fact, value]) => [fact, { value, ...stamp }]));
-}
+const insideOf = ({ wrong, drive }: Condition): Inside => ({
+  facts: closed,
+  drive,
+  driveName: 'New drive',
+  accepts: 'yes',
+  stick: null,
+  fresh: null,
+  wrong,
+  chainBytesPerS: 1e9,
+  luck: 0.5,
+});
 
-/** What one sees when it is switched on: the same simulated device as at First power, and what its screen hides. */
-function press(profile: DeviceProfile, condition: Condition): string {
-  const { wrong, drive } = condition;
-  const shown = switchOn(profile, factsOf(condition), drive, 1e9, 0.5);
-  const powerless = wrong.has('power.comes') || wrong.has('battery.home') || wrong.has('board.alive');
-  if (powerless) return 'dark';
-  if (wrong.has('fan.home')) return 'goes-out';
-  if (wrong.has('ribbon.latched')) return 'dark-with-sound';
-  if (wrong.has('start.quick')) return 'sign-stays';
-  if (shown.outcome === 'no-start-device')
-    return shown.shows === 'NO STORAGE FOUND' ? 'no-storage' : 'nothing-to-start';
-  if (wrong.has('boot-entry.kept')) return 'nothing-to-start';
-  if (wrong.has('system.unsealed')) return 'asks-key';
-  return shown.outcome === 'does-not-finish' ? 'sign-stays' : 'started';
-}
-
-const sees = (condition: Condition) => {
-  const { wrong } = condition;
-  const powered = !['power.comes', 'battery.home', 'board.alive', 'fan.home'].some((name) => wrong.has(name));
-  const screen = powered && !wrong.has('ribbon.latched');
-  const driveSeen = condition.drive !== null && !wrong.has('drive.seated') && !wrong.has('drive.alive');
-  return { powered, screen, driveSeen };
-};
+const showsAScreen = ({ wrong }: Condition): boolean =>
+  !['power.comes', 'battery.home', 'board.alive', 'fan.home', 'ribbon.latched'].some((name) =>
+    wrong.has(name),
+  );
 
 const all: Check[] = [
   {
@@ -90,7 +78,7 @@ const all: Check[] = [
       started: 'it starts',
     },
     minutes: () => 1,
-    observe: press,
+    observe: (profile, condition) => settle(profile, insideOf(condition)).code!,
   },
   {
     id: 'wait',
@@ -98,10 +86,8 @@ const all: Check[] = [
     outcomes: { started: 'it started', still: 'still the same' },
     minutes: ({ firstPower }) =>
       Math.max(1, firstPower.phases.reduce((sum, { worryS }) => sum + worryS, 0) / 60),
-    observe: (profile, { wrong, drive }) => {
-      const without = new Set([...wrong].filter((name) => name !== 'start.quick'));
-      return press(profile, { wrong: without, drive }) === 'started' ? 'started' : 'still';
-    },
+    observe: (profile, condition) =>
+      settle(profile, insideOf(condition), true).code === 'started' ? 'started' : 'still',
   },
   {
     id: 'charge-light',
@@ -125,10 +111,11 @@ const all: Check[] = [
       'no-menu': 'no menu comes',
     },
     minutes: () => 2,
-    observe: (_, condition) => {
-      const { screen, driveSeen } = sees(condition);
-      if (!screen) return 'no-menu';
-      if (!driveSeen) return 'no-drive';
+    observe: (profile, condition) => {
+      const [dark] = profile.firstPower.phases;
+      const { menu } = showDevice(profile, insideOf(condition), { menu: true, presses: [] }, dark!.usualS);
+      if (!menu) return 'no-menu';
+      if (!menu.some(({ id }) => id === 'drive')) return 'no-drive';
       return condition.drive!.startFile === 'found' ? 'lists-start' : 'drive-only';
     },
   },
@@ -137,7 +124,7 @@ const all: Check[] = [
     ask: 'Start from a stick that is known to start',
     outcomes: { starts: 'it starts from the stick', not: 'it does not' },
     minutes: () => 4,
-    observe: (_, condition) => (sees(condition).screen ? 'starts' : 'not'),
+    observe: (_, condition) => (showsAScreen(condition) ? 'starts' : 'not'),
   },
   {
     id: 'look-inside',

@@ -1,5 +1,5 @@
 import type { DeviceProfile } from '../device';
-import type { DriveContents } from './switch-on';
+import type { DriveContents } from './contents';
 
 export const faultIds = [
   'battery-plug',
@@ -156,6 +156,7 @@ export const inOrder = (): Condition => ({
     startFile: 'found',
     parts: 3,
     mainFileSystemBytes: 9e11,
+    sealed: false,
   },
 });
 

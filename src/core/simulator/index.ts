@@ -1,5 +1,9 @@
-export { SwitchedOn, blankContents, lookInside, switchOn } from './switch-on';
-export type { DriveContents } from './switch-on';
+export { blankContents, freshContents, lookInside } from './contents';
+export type { DriveContents } from './contents';
+export { cameTo, pressKeys, settle, showDevice } from './device-run';
+export type { Press, PressKey, Shown } from './device-run';
+export type { Inside, MenuEntry } from './inside';
+export { SwitchedOn } from './switched-on';
 export { checkIds, checkOf, checks } from './check';
 export type { Check, CheckId } from './check';
 export { DiagnosisTable, diagnose, misreadShare, standsAbove } from './diagnosis';

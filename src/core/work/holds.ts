@@ -35,6 +35,8 @@ export const HoldCode = z.enum([
   'system-version',
   'screws-left',
   'screw-lost',
+  'second-copy',
+  'storage-mode',
 ]);
 export type HoldCode = z.infer<typeof HoldCode>;
 
@@ -46,8 +48,8 @@ type Rule = Omit<Hold, 'override' | 'what' | 'remedy' | 'seen'> & {
   wrong: string;
   unknown: string;
   remedy: (context: HoldContext) => string;
-  /** Only where the system comes across in this way. */
-  onlyFor?: HoldContext['carriedBy'];
+  /** Only where this is so. */
+  onlyWhere?: (context: HoldContext) => boolean;
   /** Only for devices with this inside. */
   power?: 'cell' | 'mains';
 };
@@ -56,8 +58,12 @@ export type HoldContext = {
   chargeLimitPercent: number;
   targetLabel: string | null;
   ledger: Ledger;
-  /** How the system comes across: a copy of the old drive, or a stick with an image. */
-  carriedBy: 'copy' | 'stick';
+  /** How the system comes across: a copy of the old drive, a stick with an image, or what the device does by itself. */
+  carriedBy: 'copy' | 'stick' | 'device';
+  /** The owner wants data kept that the way does not bring across. */
+  losesData: boolean;
+  /** The job follows the maker’s storage mode instead of the lower charge. */
+  storageMode: boolean;
   power: Procedure['power'];
 };
 
@@ -68,6 +74,8 @@ const hasPower = (power: Procedure['power'], kind: 'cell' | 'mains') =>
   power === kind || power === 'cell-and-mains';
 
 const everything: Stop[] = ['opening', 'board', 'copy', 'first-write', 'swap', 'first-power', 'sheet'];
+
+const isCopied = ({ carriedBy }: HoldContext) => carriedBy === 'copy';
 
 const rules: Rule[] = [
   {
@@ -177,7 +185,7 @@ const rules: Rule[] = [
     why: 'A sealed part cannot be copied by used blocks, nor grown.',
     remedy: () => 'Have the owner switch encryption off and wait until it has finished, then note it.',
     stops: ['copy'],
-    onlyFor: 'copy',
+    onlyWhere: isCopied,
   },
   {
     code: 'label',
@@ -189,7 +197,7 @@ const rules: Rule[] = [
     remedy: ({ targetLabel }) =>
       targetLabel ? `Read the label on the new drive and type it.` : 'Put the new drive in the dock first.',
     stops: ['first-write'],
-    onlyFor: 'copy',
+    onlyWhere: isCopied,
   },
   {
     code: 'copy-unverified',
@@ -200,7 +208,7 @@ const rules: Rule[] = [
     why: 'Once it is closed up, a bad copy costs the whole way in again.',
     remedy: () => 'Finish the copy at Carry over: it reads everything back.',
     stops: ['swap'],
-    onlyFor: 'copy',
+    onlyWhere: isCopied,
   },
   {
     code: 'stick',
@@ -211,14 +219,40 @@ const rules: Rule[] = [
     why: 'An opened device with an empty drive and a bad image stays on the bench for the day.',
     remedy: () => 'Write an image to a stick on the Dock, then take it at Data.',
     stops: ['opening'],
-    onlyFor: 'stick',
+    onlyWhere: ({ carriedBy }) => carriedBy === 'stick',
+  },
+  {
+    code: 'second-copy',
+    override: 'technician',
+    fact: 'second-copy.made',
+    safe: true,
+    wrong: 'There is no second copy of the data to keep',
+    unknown: 'Nobody has said that there is a second copy of the data to keep',
+    why: 'This way brings a fresh system: what lies only on the old drive does not come along.',
+    remedy: () =>
+      'Save elsewhere what must be kept (saved games, sign-ins, recordings) and look whether it is there; then note it.',
+    stops: ['opening'],
+    onlyWhere: ({ losesData }) => losesData,
+  },
+  {
+    code: 'storage-mode',
+    power: 'cell',
+    override: 'technician',
+    fact: 'storage-mode.entered',
+    safe: true,
+    wrong: 'The storage mode is not entered',
+    unknown: 'Nobody has said that the storage mode is entered',
+    why: 'The higher charge is allowed only with the cell cut off from the board.',
+    remedy: () => 'Enter it as the maker’s manual says, or follow the lower charge instead.',
+    stops: ['board'],
+    onlyWhere: ({ storageMode }) => storageMode,
   },
 ];
 
 /** All holds that stand now, in the order in which work meets them. */
 export function standingHolds(facts: Facts, context: HoldContext): Hold[] {
   const holds: Hold[] = rules
-    .filter(({ onlyFor }) => onlyFor === undefined || onlyFor === context.carriedBy)
+    .filter(({ onlyWhere }) => onlyWhere === undefined || onlyWhere(context))
     .filter(({ power }) => power === undefined || hasPower(context.power, power))
     .filter((rule) => factValue(facts, rule.fact) !== rule.safe)
     .map((rule) => ({

@@ -9,7 +9,7 @@ import {
   planLayout,
   rateRange,
 } from '@/core/disk';
-import { type LayoutSource, expectedSource, expectedTarget, mainPart } from '@/core/job';
+import { type LayoutSource, chargeLimitOf, expectedSource, expectedTarget, mainPart } from '@/core/job';
 import type { DockCase } from '@/core/part';
 import { factValue } from '@/core/work';
 import { showBytes } from '@/core/units';
@@ -93,7 +93,7 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
                 hold={encryption}
                 act={act}
                 busy={busy}
-                limitPercent={profile.opening.chargeBelowPercent}
+                limitPercent={chargeLimitOf(profile, job)}
               />
             </HoldNotice>
           ) : (

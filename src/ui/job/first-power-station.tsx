@@ -1,107 +1,136 @@
-'use client';
 import { Outcome, outcomeWords } from '@/core/job';
+import { writesItself } from '@/core/route';
 import { isTrue } from '@/core/work';
-import { showDuration } from '@/core/units';
 import { Button } from '../button';
 import { capital } from '../capital';
 import { MainAction } from '../main-action';
 import { HoldNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
-import { DeviceDisplay } from './device-display';
+import { CablesCard } from './cables-card';
+import { DeviceAdvice, DeviceScreen } from './device-screen';
 import { DiagnosisCard } from './diagnosis-card';
+import { PhasesCard } from './phases-card';
 import type { StationProps } from './station-props';
+import { useDeviceClock } from './use-device-clock';
 import { WalkPast } from './walk-past';
 
-/** Is this normal? What the device shows, on a bar with the usual time and the worry point. */
-export function FirstPowerStation({ view, act, busy, goOn }: StationProps) {
-  const { job, profile, facts } = view;
+const expects: Readonly<Record<string, string>> = {
+  stick: 'The new drive is empty: that it finds nothing to start from is right, and Carry over comes next.',
+  network:
+    'The new drive is empty: that it finds nothing to start from is right. Then switch it on with the keys of its menu and choose the network.',
+  format: 'The new drive is empty: the device asks about it, or formats it by itself.',
+};
+
+/** Is this normal? What the device shows against what it should show by now, on a bar with the worry point. */
+export function FirstPowerStation({ view, act, look, busy, goOn }: StationProps) {
+  const { job, profile, facts, device } = view;
+  const { cables, menuKeys, startsOnlyOnCharger } = profile.firstPower;
   const hold = view.stationHolds['first-power'] ?? null;
   const closed = view.nextActId === null;
   const started = isTrue(facts, 'device.started');
-  const charger = isTrue(facts, 'charger.connected');
+  const isOn = job.power !== null;
   const can = closed && !hold && !started;
-  const switchOn = can ? () => void act({ kind: 'switch-on' }) : undefined;
-  const { phases } = profile.firstPower;
-  const worryTotal = phases.reduce((sum, phase) => sum + phase.worryS, 0);
+  const deviceS = useDeviceClock({ view, look });
+  const out =
+    profile.procedure.power === 'cell' ? undefined : cables.find(({ fact }) => !isTrue(facts, fact));
+  const main =
+    started && goOn
+      ? goOn
+      : started
+        ? { words: 'It is running', go: null }
+        : out
+          ? {
+              words: `Plug the ${out.words} in`,
+              go: can ? () => void act({ kind: 'observe', fact: out.fact, value: true }) : null,
+            }
+          : {
+              words: 'Switch the simulated device on',
+              go: can && !isOn ? () => void act({ kind: 'switch-on' }) : null,
+            };
+  const turnOff = isOn && !started ? () => void act({ kind: 'switch-off' }) : null;
+  const said = [
+    ...cables.map(({ fact, words }) => `${capital(words)} ${isTrue(facts, fact) ? 'in' : 'out'}`),
+    ...(startsOnlyOnCharger
+      ? ['this device starts only on the charger after its battery was unplugged']
+      : []),
+  ].join('. ');
   return (
     <StationFrame
       aside={
-        <>
-          <h2 className="mb-1 text-[17px]">Seen on a real device</h2>
-          <p className="mb-2 text-[14px] text-soft">
-            Jicara does not talk to a device. What it shows is entered here.
-          </p>
-          <div className="flex flex-col gap-2">
-            {Outcome.options.map((outcome) => (
+        <div className="flex flex-col gap-4">
+          <section>
+            <h2 className="mb-1 text-[17px]">Seen on a real device</h2>
+            <p className="mb-2 text-[14px] text-soft">
+              Jicara does not talk to a device. What it shows is entered here.
+            </p>
+            <div className="flex flex-col gap-2">
               <Button
-                key={outcome}
                 className="w-full"
-                disabled={busy || !can}
-                onClick={() => void act({ kind: 'observe-start', outcome })}
+                disabled={busy || !can || isOn}
+                onClick={() => void act({ kind: 'power-on' })}
               >
-                {capital(outcomeWords[outcome])}
+                Switched on just now
               </Button>
-            ))}
-          </div>
-        </>
+              {Outcome.options.map((outcome) => (
+                <Button
+                  key={outcome}
+                  className="w-full"
+                  disabled={busy || !can}
+                  onClick={() => void act({ kind: 'observe-start', outcome })}
+                >
+                  {capital(outcomeWords[outcome])}
+                </Button>
+              ))}
+            </div>
+          </section>
+          {menuKeys && (
+            <section>
+              <h2 className="mb-1 text-[17px]">Boot menu</h2>
+              <p className="text-[14px]">{menuKeys}</p>
+            </section>
+          )}
+        </div>
       }
       actions={
         <>
-          {started && goOn ? (
-            <MainAction words={goOn.words} go={goOn.go} busy={busy} />
+          {turnOff ? (
+            <MainAction words="Switch it off" go={turnOff} busy={busy} />
           ) : (
-            <MainAction
-              words={started ? 'It is running' : 'Switch the simulated device on'}
-              go={switchOn ?? null}
-              busy={busy}
-            />
+            <MainAction words={main.words} go={main.go} busy={busy} />
           )}
-          <Button
-            disabled={busy || started}
-            onClick={() => void act({ kind: 'observe', fact: 'charger.connected', value: !charger })}
-          >
-            {charger ? 'Unplug the charger' : 'Plug the charger in'}
-          </Button>
+          {menuKeys && !isOn && !started && (
+            <Button
+              disabled={busy || !can || out !== undefined}
+              onClick={() => void act({ kind: 'switch-on', menu: true })}
+            >
+              With the menu keys held
+            </Button>
+          )}
         </>
       }
-      say={`Charger ${charger ? 'in' : 'out'}${profile.firstPower.startsOnlyOnCharger ? '. This device starts only on the charger after its battery was unplugged.' : ''}`}
+      say={
+        job.power && !job.power.real
+          ? `The simulated device runs ${job.power.pace} times as fast as a real one.`
+          : said
+      }
     >
       {hold && <HoldNotice hold={hold} override={<WalkPast hold={hold} act={act} busy={busy} />} />}
-      {job.route === 'stick' && !started && (
-        <p className="text-soft">
-          The new drive is empty: that it finds nothing to start from is right, and Carry over comes next.
-        </p>
-      )}
+      {writesItself(job.route) && !started && !isOn && <p className="text-soft">{expects[job.route]}</p>}
       {!closed && !hold && <Card title="Not closed yet">Finish the steps of Close first.</Card>}
-      <DeviceDisplay job={job} />
-      {view.diagnosis && job.route !== 'stick' && (
+      <DeviceScreen view={view} act={act} busy={busy} />
+      <DeviceAdvice view={view} act={act} busy={busy} />
+      {view.diagnosis && !device?.prompt && !expectedNothing(view) && (
         <DiagnosisCard diagnosis={view.diagnosis} act={act} busy={busy} />
       )}
-      <Card title="How long each phase usually lasts" hint="the mark is where to start worrying">
-        <ol className="flex flex-col gap-3">
-          {phases.map((phase) => (
-            <li key={phase.shows}>
-              <div className="flex justify-between gap-4">
-                <span className="font-semibold">{phase.shows}</span>
-                <span className="text-soft">
-                  usually <span className="figures text-ink">{showDuration(phase.usualS)}</span>, worry after{' '}
-                  <span className="figures text-ink">{showDuration(phase.worryS)}</span>
-                </span>
-              </div>
-              <div className="relative mt-1 h-3 rounded-full bg-sunken" aria-hidden>
-                <div
-                  className="h-full rounded-full bg-info-fill"
-                  style={{ width: `${(phase.usualS / phase.worryS) * 100 * (phase.worryS / worryTotal)}%` }}
-                />
-                <div
-                  className="absolute -top-1 h-5 w-[3px] bg-over"
-                  style={{ left: `${(phase.worryS / worryTotal) * 100}%` }}
-                />
-              </div>
-            </li>
-          ))}
-        </ol>
-      </Card>
+      {!started && <CablesCard view={view} act={act} busy={busy} canTurn={closed && !isOn} />}
+      <PhasesCard view={view} deviceS={deviceS} />
     </StationFrame>
   );
 }
+
+/** An empty drive that waits for its system is no fault. */
+const expectedNothing = ({ job, facts }: StationProps['view']): boolean =>
+  writesItself(job.route) &&
+  !isTrue(facts, 'drive.restored') &&
+  job.copy === null &&
+  job.lastStart?.code === 'nothing-to-start';

@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import { chargeLimitOf } from '@/core/job';
 import type { HandStation } from '@/core/work';
 import { Button } from '../button';
 import { MainAction } from '../main-action';
@@ -96,7 +97,7 @@ export function HandsStation({
             hold={hold}
             act={act}
             busy={busy}
-            limitPercent={view.profile.opening.chargeBelowPercent}
+            limitPercent={chargeLimitOf(view.profile, view.job)}
           />
         </HoldNotice>
       )}

@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import type { observable } from '@/core/job';
 import type { Hold } from '@/core/work';
 import { parseDecimal } from '@/core/units';
 import { Button } from '../button';
@@ -11,11 +12,7 @@ type Props = { hold: Hold; act: StationProps['act']; busy: boolean; limitPercent
 /** The act that lifts a hold, where looking or reading is enough. */
 export function HoldRemedy({ hold, act, busy, limitPercent }: Props) {
   const [charge, setCharge] = useState('');
-  const observe = (
-    fact: 'card.inserted' | 'encryption.on' | 'battery.swollen' | 'consent.given',
-    value: boolean,
-    words: string,
-  ) => (
+  const observe = (fact: (typeof observable)[number], value: boolean, words: string) => (
     <Button disabled={busy} onClick={() => void act({ kind: 'observe', fact, value })}>
       {words}
     </Button>
@@ -33,6 +30,10 @@ export function HoldRemedy({ hold, act, busy, limitPercent }: Props) {
           {observe('battery.swollen', true, 'It bulges')}
         </div>
       );
+    case 'second-copy':
+      return observe('second-copy.made', true, 'What must be kept is saved elsewhere');
+    case 'storage-mode':
+      return observe('storage-mode.entered', true, 'The storage mode is entered');
     case 'consent':
       return observe('consent.given', true, 'The owner agrees');
     case 'charge': {

@@ -9,7 +9,7 @@ import { MainAction } from '../main-action';
 import { FaultNotice, HoldNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
-import { DeviceDisplay } from './device-display';
+import { DeviceScreen } from './device-screen';
 import { DiagnosisCard } from './diagnosis-card';
 import { EvidenceCard } from './evidence-card';
 import { type StationProps, showOptions } from './station-props';
@@ -143,7 +143,7 @@ export function RestoreStation({ view, act, busy, copy, goOn }: StationProps & {
           </p>
         </Card>
       ) : (
-        <DeviceDisplay job={job} />
+        <DeviceScreen view={view} act={act} busy={busy} />
       )}
       {stick && !started && !running && way?.possible && (
         <Card title="With your hands">

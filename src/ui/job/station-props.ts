@@ -22,6 +22,8 @@ export type StationProps = {
   askedDriveId: string | null;
   busy: boolean;
   openNote: () => void;
+  /** Looks at the simulated device again: it shows something new by now. */
+  look: () => void;
   /** Takes a photo of this job away. */
   removePhoto: (photo: PhotoLine) => Promise<boolean>;
   /** Goes to where the work is; null while it is at this station. */

@@ -211,7 +211,7 @@ describe('open, swap, close', () => {
   it('leaves keys typed into a field there, and Space on a button to the button', () => {
     render(<HandsStation station="open" {...props(viewOf(chosen({ ...takeIn, chargePercent: 60 })))} />);
     fireEvent.keyDown(screen.getByLabelText(/Charge shown now/u), { key: ' ' });
-    fireEvent.keyDown(button('Note'), { key: ' ' });
+    fireEvent.keyDown(button('Note, photo'), { key: ' ' });
     expect(acts).toEqual([]);
   });
 
@@ -391,7 +391,7 @@ describe('first power, prove, hand over', () => {
     const bench = closed();
     bench.report({
       kind: 'switched-on',
-      shown: { outcome: 'started', shows: 'Home screen', hint: null, phases: [], readings },
+      shown: { outcome: 'started', code: 'started', shows: 'Home screen', hint: null, phases: [], readings },
     });
     return bench;
   };

@@ -1,15 +1,18 @@
 'use client';
 import { useState } from 'react';
+import { chargeLimitOf } from '@/core/job';
 import { isKept } from '@/core/margin';
 import { isTrue } from '@/core/work';
 import { showDurationRange } from '@/core/units';
 import { Ribbons } from '../layout/ribbons';
 import { MainAction } from '../main-action';
-import { FaultNotice } from '../notice';
+import { FaultNotice, HoldNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
+import { HoldRemedy } from './hold-remedy';
 import { StickCard } from './stick-card';
 import { type StationProps, showOptions } from './station-props';
 import { canTurn, takeWay } from './take-way';
+import { WalkPast } from './walk-past';
 import { WaysCard } from './ways-card';
 
 /** Restored from a stick: is the image the right one, is the stick good, and what does the owner lose? */
@@ -18,6 +21,7 @@ export function StickDataStation({ view, act, busy, goOn }: StationProps) {
   const options = showOptions(view);
   const [reason, setReason] = useState('');
   const way = profile.ways?.stick;
+  const hold = view.holds.find(({ code }) => code === 'second-copy') ?? null;
   /** The first stick that nothing speaks against. */
   const free = view.sticks.find(
     ({ content, margins, meantFor }) => content?.sha256 && !meantFor && margins.every(isKept),
@@ -74,6 +78,11 @@ export function StickDataStation({ view, act, busy, goOn }: StationProps) {
           : 'The device is opened only when a stick with the right image is ready.'
       }
     >
+      {hold && (
+        <HoldNotice hold={hold} override={<WalkPast hold={hold} act={act} busy={busy} />}>
+          <HoldRemedy hold={hold} act={act} busy={busy} limitPercent={chargeLimitOf(profile, job)} />
+        </HoldNotice>
+      )}
       <StickCard view={view} act={act} busy={busy} reason={reason} onReason={setReason} />
       {view.layoutFault && <FaultNotice fault={view.layoutFault} />}
       {view.layout && (

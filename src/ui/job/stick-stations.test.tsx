@@ -44,8 +44,9 @@ function bench(...sticks: ReturnType<typeof stick>[]) {
 function closed() {
   const made = bench(stick('ST-1101'));
   made.do({ kind: 'take-stick', label: 'ST-1101' });
+  made.do({ kind: 'observe', fact: 'second-copy.made', value: true });
   for (let next = nextAct(made.state, made.context); next; next = nextAct(made.state, made.context))
-    made.do({ kind: 'step', stepId: next.id });
+    expect(made.do({ kind: 'step', stepId: next.id })).toBe('ok');
   return made;
 }
 const restoring = (made: Bench, copy: CopyState = { kind: 'none' }) =>
@@ -149,6 +150,7 @@ describe('Carry over, from a stick', () => {
     const made = closed();
     const shown = {
       outcome: 'started' as const,
+      code: 'started' as const,
       shows: 'Home screen',
       hint: null,
       phases: [],

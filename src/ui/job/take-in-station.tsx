@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import { chargeLimitOf } from '@/core/job';
 import { showBytes } from '@/core/units';
 import { factValue } from '@/core/work';
 import { Button } from '../button';
@@ -104,7 +105,7 @@ export function TakeInStation({ view, askParts, act, busy, openNote, removePhoto
       )}
       {early.map((hold) => (
         <HoldNotice key={hold.code} hold={hold}>
-          <HoldRemedy hold={hold} act={act} busy={busy} limitPercent={profile.opening.chargeBelowPercent} />
+          <HoldRemedy hold={hold} act={act} busy={busy} limitPercent={chargeLimitOf(profile, job)} />
         </HoldNotice>
       ))}
       <Card title="Taken in">

@@ -64,10 +64,10 @@ export function WaysCard({
   );
 }
 
-/** Jicara leads through two of the ways; the others are told and left to the maker’s manual. */
+/** Jicara leads through a way where the profile says what the device does in it; the others are left to the maker’s manual. */
 function TakeWay({ way, onTake }: { way: RankedWay; onTake?: (route: Route) => void }) {
   const route = Route.safeParse(way.id);
-  if (!route.success)
+  if (!route.success || !way.isLed)
     return (
       <p className="text-[14px] text-soft">
         Not led through here: follow the maker’s manual, and note it in the history.

@@ -5,10 +5,31 @@ import type { StationProps } from './station-props';
 /** Ways that both work: chosen before the first step, and then the steps follow. */
 export function WorkQuestions({ view, act }: Pick<StationProps, 'view' | 'act'>) {
   const { questions } = view.profile.procedure;
-  if (questions.length === 0 || view.acts.some(({ done }) => done)) return null;
+  const { opening } = view.profile;
+  const hasSchools = opening.storageModeBelowPercent !== null;
+  if ((questions.length === 0 && !hasSchools) || view.acts.some(({ done }) => done)) return null;
   return (
     <Card title="Which way?" hint="both work; the steps follow">
       <div className="flex flex-col gap-3">
+        {hasSchools && (
+          <Choice
+            legend="Charge before opening"
+            value={view.job.chargeSchool}
+            onChange={(school) => void act({ kind: 'charge-school', school })}
+            options={[
+              {
+                value: 'low-charge',
+                label: `below ${opening.chargeBelowPercent} %`,
+                hint: 'The stricter school: a nearly empty cell does the least harm.',
+              },
+              {
+                value: 'storage-mode',
+                label: `storage mode, below ${opening.storageModeBelowPercent} %`,
+                hint: 'The maker’s school: the cell is cut off from the board before it is touched.',
+              },
+            ]}
+          />
+        )}
         {questions.map(({ id, ask, answers }) => (
           <Choice
             key={id}

@@ -12,6 +12,7 @@ import { Cord } from '@/ui/cord';
 import { CarryOverStation } from '@/ui/job/carry-over-station';
 import { DataStation } from '@/ui/job/data-station';
 import { FirstPowerStation } from '@/ui/job/first-power-station';
+import { FreshDataStation } from '@/ui/job/fresh-data-station';
 import { FitStation } from '@/ui/job/fit-station';
 import { HandOverStation } from '@/ui/job/hand-over-station';
 import { HandsStation } from '@/ui/job/hands-station';
@@ -66,6 +67,7 @@ export function JobScreen({
     busy,
     openNote: () => setNoting(true),
     removePhoto: photos.remove,
+    look: kept.look,
     goOn,
     parts: parts ?? { pads: [], sinks: [] },
     rank,
@@ -115,17 +117,27 @@ function Station({
     case 'fit':
       return <FitStation {...props} />;
     case 'data':
-      return props.view.job.route === 'stick' ? <StickDataStation {...props} /> : <DataStation {...props} />;
+      switch (props.view.job.route) {
+        case 'stick':
+          return <StickDataStation {...props} />;
+        case 'copy-on-dock':
+          return <DataStation {...props} />;
+        default:
+          return <FreshDataStation {...props} />;
+      }
     case 'open':
     case 'swap':
     case 'close':
       return <HandsStation key={station} station={station} {...props} />;
     case 'carry-over':
-      return props.view.job.route === 'stick' ? (
-        <RestoreStation copy={copy} {...props} />
-      ) : (
-        <CarryOverStation copy={copy} silent={silent} {...props} />
-      );
+      switch (props.view.job.route) {
+        case 'stick':
+          return <RestoreStation copy={copy} {...props} />;
+        case 'copy-on-dock':
+          return <CarryOverStation copy={copy} silent={silent} {...props} />;
+        default:
+          return <FirstPowerStation {...props} />;
+      }
     case 'first-power':
       return <FirstPowerStation {...props} />;
     case 'prove':

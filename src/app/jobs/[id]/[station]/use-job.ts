@@ -128,9 +128,20 @@ export function useJob(initial: JobView, station: StationId, onMoved: (station: 
     [station, take, send],
   );
 
+  /** Looks at the simulated device; where that fails the clock asks again with the next view. */
+  const look = useCallback(async () => {
+    const { job, version } = newest.current;
+    const done = await post<JobView>(`/api/jobs/${job.id}/acts`, { version, act: { kind: 'look' } });
+    if (!done.ok || isGone.current) return;
+    const before = newest.current;
+    take(done.value);
+    if (before.current === station && done.value.current !== station) moved.current(done.value.current);
+  }, [station, take]);
+
   return {
     view,
     copy,
+    look,
     silent,
     act,
     busy,

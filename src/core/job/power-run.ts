@@ -1,0 +1,22 @@
+import { z } from 'zod';
+import { pressKeys } from '../simulator';
+import type { Pace } from '../workshop';
+
+/** A device that is on: since when, whether a real one, and what was pressed on the simulated one, in seconds of its own. */
+export const PowerRun = z.object({
+  onAt: z.iso.datetime(),
+  real: z.boolean(),
+  /** With the keys of its boot menu held. */
+  menu: z.boolean(),
+  /** How many of its seconds pass in one of the clock. */
+  pace: z.number().positive(),
+  presses: z.array(z.object({ atS: z.number().nonnegative(), key: z.enum(pressKeys) })).max(60),
+});
+export type PowerRun = z.infer<typeof PowerRun>;
+
+/** The simulated device is always quicker than a real one: nobody learns anything from waiting an hour for it. */
+export const devicePace: Readonly<Record<Pace, number>> = Object.freeze({ true: 20, x60: 60, free: 1000 });
+
+/** Seconds of the device since it was switched on. */
+export const deviceSeconds = ({ onAt, pace }: PowerRun, at: Date): number =>
+  Math.max(0, ((at.getTime() - Date.parse(onAt)) / 1000) * pace);

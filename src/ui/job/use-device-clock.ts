@@ -1,0 +1,36 @@
+'use client';
+import { useEffect, useRef, useState } from 'react';
+import type { StationProps } from './station-props';
+
+const tickMs = 250;
+
+/**
+ * Seconds of the device since it was switched on, running; null while it is off. When the simulated device shows something
+ * new by itself, it is looked at.
+ */
+export function useDeviceClock({ view, look }: Pick<StationProps, 'view' | 'look'>): number | null {
+  const { deviceS, device, job } = view;
+  const [now, setNow] = useState(deviceS);
+  const looked = useRef(look);
+  useEffect(() => {
+    looked.current = look;
+  });
+  const pace = job.power?.pace ?? null;
+  const changesAtS = device?.changesAtS ?? null;
+  useEffect(() => {
+    if (deviceS === null || pace === null) return;
+    const began = performance.now();
+    let asked = false;
+    const tick = () => {
+      const seconds = deviceS + ((performance.now() - began) / 1000) * pace;
+      setNow(seconds);
+      if (changesAtS === null || seconds < changesAtS || asked) return;
+      asked = true;
+      looked.current();
+    };
+    tick();
+    const timer = setInterval(tick, tickMs);
+    return () => clearInterval(timer);
+  }, [deviceS, pace, changesAtS]);
+  return deviceS === null ? null : (now ?? deviceS);
+}
