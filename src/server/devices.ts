@@ -12,24 +12,47 @@ export async function saveProfile(sql: Sql, profile: DeviceProfile): Promise<voi
   );
 }
 
-export const allProfiles = async (sql: Sql): Promise<DeviceProfile[]> =>
-  (await sql.query<Row>('select document from device_profile order by maker, name')).map(({ document }) =>
-    DeviceProfile.parse(document),
+/** A stored profile that today's rules refuse: which one, and what is wrong with it. */
+export type UnreadProfile = { id: string; name: string; why: string };
+
+type NamedRow = Row & { id: string; maker: string; name: string };
+
+/** All profiles that can be read, and those that cannot, by name: one bad profile keeps no workshop closed. */
+export async function readProfiles(
+  sql: Sql,
+): Promise<{ profiles: DeviceProfile[]; unread: UnreadProfile[] }> {
+  const rows = await sql.query<NamedRow>(
+    'select id, maker, name, document from device_profile order by maker, name',
   );
+  const profiles: DeviceProfile[] = [];
+  const unread: UnreadProfile[] = [];
+  for (const { id, maker, name, document } of rows) {
+    const read = DeviceProfile.safeParse(document);
+    if (read.success) profiles.push(read.data);
+    else {
+      const { path, message } = read.error.issues[0]!;
+      const why = message.startsWith('step ') ? message : `${path.join('.')}: ${message}`;
+      unread.push({ id, name: `${maker} ${name}`, why });
+    }
+  }
+  return { profiles, unread };
+}
+
+export const allProfiles = async (sql: Sql): Promise<DeviceProfile[]> => (await readProfiles(sql)).profiles;
 
 export async function findProfile(sql: Sql, id: string): Promise<DeviceProfile | null> {
   const [row] = await sql.query<Row>('select document from device_profile where id = $1', [id]);
-  return row ? DeviceProfile.parse(row.document) : null;
+  return DeviceProfile.safeParse(row?.document).data ?? null;
 }
 
-/** The profile that a job began with; the catalogue's where it was taken in before profiles were kept with jobs. */
+/** The profile that a job began with; the catalogue's where none was kept with it, or today's rules refuse that one. */
 export async function profileOfJob(sql: Sql, jobId: string): Promise<DeviceProfile | null> {
-  const [row] = await sql.query<Row>(
-    `select coalesce(job.profile, device.document) as document
+  const [row] = await sql.query<{ kept: unknown; now: unknown }>(
+    `select job.profile as kept, device.document as now
      from job join device_profile device on device.id = job.profile_id where job.id = $1`,
     [jobId],
   );
-  return row ? DeviceProfile.parse(row.document) : null;
+  return DeviceProfile.safeParse(row?.kept).data ?? DeviceProfile.safeParse(row?.now).data ?? null;
 }
 
 export const hasProfiles = async (sql: Sql): Promise<boolean> =>
@@ -40,7 +63,8 @@ export const hasOldProfiles = async (sql: Sql): Promise<boolean> =>
   (
     await sql.query(
       `select 1 from device_profile
-       where document->>'schema' <> 'jicara.device/2' or document->'procedure'->>'power' is null limit 1`,
+       where document->>'schema' <> 'jicara.device/2' or document->'procedure'->>'power' is null
+         or document->'firstPower'->'cables' is null limit 1`,
     )
   ).length > 0;
 
@@ -50,10 +74,17 @@ export async function profileNames(sql: Sql): Promise<Map<string, string>> {
   return new Map(rows.map(({ id, name }) => [id, name]));
 }
 
-/** Writes into procedures that do not say what powers the device what they were made for. */
-export async function nameCellPower(sql: Sql): Promise<void> {
+/** Writes into profiles of one's own that do not say what powers the device, and by which cable, what they were made for. */
+export async function namePower(sql: Sql): Promise<void> {
   await sql.query(
     `update device_profile set document = jsonb_set(document, '{procedure,power}', '"cell"')
      where document->'procedure'->>'power' is null`,
+  );
+  await sql.query(
+    `update device_profile set document = jsonb_set(document, '{firstPower,cables}',
+       case when document->'procedure'->>'power' = 'mains'
+         then '[{"words": "mains plug", "fact": "mains.plugged"}]'::jsonb
+         else '[{"words": "charger", "fact": "charger.connected"}]'::jsonb end)
+     where document->'firstPower'->'cables' is null`,
   );
 }

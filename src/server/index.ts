@@ -1,6 +1,7 @@
 export { checksumList, doImageAct } from './images';
 export { FitRequest, answerFit } from './answer-fit';
-export { allProfiles, findProfile } from './devices';
+export { allProfiles, findProfile, readProfiles } from './devices';
+export type { UnreadProfile } from './devices';
 export { PartQuery, findParts, searchParts } from './parts';
 export type { PartPage } from './parts';
 export { partsForesight, rankedView } from './rank';

@@ -6,7 +6,7 @@ import { BenchItem } from '@/core/image';
 import { Part } from '@/core/part';
 import { saveBenchItem } from './bench-items';
 import type { Sql } from './database';
-import { hasOldProfiles, nameCellPower, saveProfile } from './devices';
+import { hasOldProfiles, namePower, saveProfile } from './devices';
 import { savePart } from './parts';
 
 /** The demo workshop's devices and parts, from the open files that ship with the product. */
@@ -24,6 +24,6 @@ export async function loadShippedCatalogue(sql: Sql, demoFolder: string): Promis
 export async function renewShipped(sql: Sql, demoFolder: string): Promise<void> {
   if (!(await hasOldProfiles(sql))) return;
   await loadShippedCatalogue(sql, demoFolder);
-  // Profiles of one's own stay as they are: what powered them then was always a cell. Else each start would renew again.
-  await nameCellPower(sql);
+  // Profiles of one's own stay as they are, but for what they could not say then. Else each start would renew again.
+  await namePower(sql);
 }

@@ -26,6 +26,7 @@ import {
   showDevice,
 } from '@/core/simulator';
 import { isTrue } from '@/core/work';
+import { loadContext } from './job-context';
 import { findJob } from './jobs';
 import { asDocked, placeNewDrive, seedOf } from './new-drive';
 import { restoreFromStick, stickForDevice } from './restore';
@@ -139,7 +140,13 @@ export async function pressOnDevice(runtime: Runtime, checked: Checked, act: Job
     shows: shown.shows,
     words: pressWords[act.key],
   });
-  return act.key === 'stick' && context.sticks.length > 0 ? restoreFromStick(runtime, checked) : ok(null);
+  if (act.key === 'stick' && context.sticks.length > 0) return restoreFromStick(runtime, checked);
+  // What a press brings about at once is seen at once.
+  const now = (await findJob(runtime.database, stored.state.job.id))!;
+  return lookAtDevice(runtime, {
+    stored: now,
+    context: await loadContext(runtime, runtime.database, now),
+  });
 }
 
 /** Looks at the simulated device; what is new is noted, and nothing where nothing is. */

@@ -101,6 +101,8 @@ it('what is typed wrongly at take-in is marked with its fix, and nothing typed i
 it('the second of two windows is told, and nothing is overwritten', async () => {
   const other = await openPage(browser, app);
   const { page } = seen;
+  // A window that hears nothing, as with a connection that is just gone: it still shows what was before.
+  await other.page.route('**/events', (route) => route.abort());
   await visit(page, '/jobs/Q-0413/open');
   await visit(other.page, '/jobs/Q-0413/open');
   await page.getByRole('heading', { name: 'Open the back cover like a book' }).waitFor();

@@ -91,10 +91,16 @@ it('from the library to the first start: the device is opened with a checked sti
   await page.locator('main').focus();
   await page.getByRole('button', { name: 'Take ST-1101' }).last().click();
   await page.getByText('taken for this job').waitFor();
+  await page.getByText('a second copy of the data to keep', { exact: false }).waitFor();
+  await page.getByRole('button', { name: 'What must be kept is saved elsewhere' }).click();
+  await page
+    .getByRole('button', { name: 'What must be kept is saved elsewhere' })
+    .waitFor({ state: 'detached' });
+  expect(await act(app, id, { kind: 'revision', revisionId: 'late' })).toBe('ok');
   for (const station of ['open', 'swap', 'close']) await hands(app, id, station);
 
   await visit(page, `/jobs/${id}/first-power`);
-  await page.getByRole('button', { name: 'Plug the charger in' }).click();
+  await page.getByRole('button', { name: 'Plug the charger in' }).first().click();
   await page.getByRole('button', { name: 'Switch the simulated device on' }).click();
   await page.waitForURL('**/carry-over');
   await page.getByText('NOTHING TO START FROM').waitFor();

@@ -3,7 +3,7 @@ import { openWorkshop } from './workshop';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { jobView, openDatabase, openRuntime } from '@/server';
+import { jobView, openDatabase, openRuntime, readProfiles } from '@/server';
 import { migrate, readMigrations } from '@/server/migrate';
 import { inProcess } from './workshop';
 
@@ -93,7 +93,7 @@ it('profiles of one’s own that do not say what powers them stay, and the shipp
   const demo = join(process.cwd(), 'demo');
   await database.query(
     `insert into device_profile (id, maker, name, document)
-     select 'own-player', maker, 'Own', jsonb_set(document, '{id}', '"own-player"') #- '{procedure,power}'
+     select 'own-player', maker, 'Own', jsonb_set(document, '{id}', '"own-player"') #- '{procedure,power}' #- '{firstPower,cables}'
      from device_profile where id = 'braskit-osprey'`,
   );
   await database.transaction((sql) => renewShipped(sql, demo));
@@ -109,5 +109,22 @@ it('profiles of one’s own that do not say what powers them stay, and the shipp
     { id: 'braskit-wren', family: 'as we know it' },
     { id: 'own-player', power: 'cell' },
   ]);
+  await close();
+});
+
+it('a profile that today’s proof refuses is named with its step, and keeps neither the others nor its jobs from being read', async () => {
+  const { runtime, close } = await openWorkshop();
+  const { database } = runtime;
+  const spoil = (table: string) =>
+    `update ${table} set document = jsonb_set(document, '{procedure,open,3,needs}',
+       '[{"fact": "never.so", "value": true}]') where id = 'braskit-heron'`;
+  await database.query(spoil('device_profile'));
+  const { profiles, unread } = await readProfiles(database);
+  expect(profiles).toHaveLength(7);
+  expect(unread).toEqual([
+    { id: 'braskit-heron', name: 'Braskit Heron', why: expect.stringMatching(/^step .*never\.so/u) },
+  ]);
+  // Its job goes on with the profile that it began with.
+  expect((await jobView(runtime, 'Q-0413'))?.profile.name).toBe('Heron');
   await close();
 });

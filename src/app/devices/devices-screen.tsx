@@ -13,8 +13,15 @@ import { SlotDrawing } from '@/ui/devices/slot-drawing';
 import { Button } from '@/ui/button';
 import { FaultNotice } from '@/ui/notice';
 
+type Props = {
+  frame: FrameView;
+  profiles: DeviceProfile[];
+  /** Stored ones that today's rules refuse. */
+  unread: { id: string; name: string; why: string }[];
+};
+
 /** What is known of each kind of device: its slot in small, what is missing, since when. */
-export function DevicesScreen({ frame, profiles }: { frame: FrameView; profiles: DeviceProfile[] }) {
+export function DevicesScreen({ frame, profiles, unread }: Props) {
   const router = useRouter();
   const { locale } = frame.settings;
   const [fault, setFault] = useState<Fault | null>(null);
@@ -62,7 +69,18 @@ export function DevicesScreen({ frame, profiles }: { frame: FrameView; profiles:
             <FaultNotice fault={fault} />
           </div>
         )}
-        {profiles.length === 0 && <StartHere frame={frame} />}
+        {unread.map(({ id, name, why }) => (
+          <div key={id} className="mb-3">
+            <FaultNotice
+              fault={{
+                code: 'unread',
+                sentence: `${name} cannot be worked with: ${why}.`,
+                remedy: `Its procedure was stored before it was proved. Mend its file (id ${id}) and bring it in again; nothing of it is lost.`,
+              }}
+            />
+          </div>
+        ))}
+        {profiles.length === 0 && unread.length === 0 && <StartHere frame={frame} />}
         <ul className="grid gap-3.5 sm:grid-cols-2 lg:grid-cols-3 xl:grid-cols-4">
           {profiles.map((profile) => {
             const { missing, oldest } = profileAge(profile);

@@ -1,9 +1,10 @@
-import { allProfiles, frameView, getRuntime } from '@/server';
+import { frameView, getRuntime, readProfiles } from '@/server';
 import { DevicesScreen } from './devices-screen';
 
 export const dynamic = 'force-dynamic';
 
 export default async function DevicesPage() {
   const runtime = getRuntime();
-  return <DevicesScreen frame={await frameView(runtime)} profiles={await allProfiles(runtime.database)} />;
+  const { profiles, unread } = await readProfiles(runtime.database);
+  return <DevicesScreen frame={await frameView(runtime)} profiles={profiles} unread={unread} />;
 }

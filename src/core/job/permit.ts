@@ -272,17 +272,16 @@ export function permit(
       return poweredOn();
     case 'switch-off':
       return job.power ? ok(null) : refuse('is-off', 'The device is not on.', 'Switch it on at First power.');
-    case 'look':
     case 'press':
       if (!job.power || job.power.real)
         return refuse('is-off', 'The simulated device is not on.', 'Switch it on at First power.');
-      if (act.kind === 'press' && (act.key === 'network' || act.key === 'stick') && act.key !== job.route)
+      if ((act.key === 'network' || act.key === 'stick') && act.key !== job.route)
         return refuse(
           'other-way',
           'This would write the new drive anew, and the job takes another way.',
           'Take that way at Data before the device is opened.',
         );
-      return act.kind === 'press' && act.key === 'stick' ? (restoreNeeds(state) ?? ok(null)) : ok(null);
+      return act.key === 'stick' ? (restoreNeeds(state) ?? ok(null)) : ok(null);
     case 'look-into':
     case 'finding':
       return job.outcome !== null && job.outcome !== 'started'

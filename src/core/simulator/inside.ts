@@ -26,8 +26,9 @@ export function powerless(profile: DeviceProfile, { facts, wrong }: Inside): str
   if (wrong.has('power.comes')) return 'No power comes in: another charger or cable, straight from the wall.';
   // A plug that is half home keeps it from starting even on the charger.
   if (wrong.has('battery.home')) return 'The cell is not seen: is its plug home?';
+  const feed = profile.firstPower.cables.at(-1)!;
   if (profile.procedure.power === 'mains')
-    return isTrue(facts, 'mains.plugged') ? null : 'No power: is the mains plug in?';
+    return isTrue(facts, feed.fact) ? null : `No power: is the ${feed.words} in?`;
   const charger = isTrue(facts, 'charger.connected');
   const battery = isTrue(facts, 'battery.connected') && factValue(facts, 'battery.in') !== false;
   if (!charger && !battery) return 'No power: neither battery nor charger is connected.';

@@ -24,7 +24,11 @@ export function DeviceScreen({ view, act, busy }: Props) {
     >
       {shows ? (
         <div className="w-full max-w-[60ch]">
-          <p className="font-display text-[28px] font-bold">{shows}</p>
+          {!job.power && job.outcome !== 'started' && <p className="text-[15px]">Last seen, now off</p>}
+          {/* What it says stands in its own letters; a silent phase is only told. */}
+          <p className={device?.phase ? 'text-[22px] italic' : 'font-display text-[28px] font-bold'}>
+            {shows}
+          </p>
           {hint && <p className="mt-2 text-[17px]">{hint}</p>}
           {device?.menu && (
             <ul className="mt-4 flex flex-col gap-2">

@@ -1,4 +1,8 @@
+'use client';
+import { useState } from 'react';
+import type { cableFacts } from '@/core/device';
 import { Outcome, outcomeWords } from '@/core/job';
+import type { PressKey } from '@/core/simulator';
 import { writesItself } from '@/core/route';
 import { isTrue } from '@/core/work';
 import { Button } from '../button';
@@ -31,27 +35,16 @@ export function FirstPowerStation({ view, act, look, busy, goOn }: StationProps)
   const isOn = job.power !== null;
   const can = closed && !hold && !started;
   const deviceS = useDeviceClock({ view, look });
-  const out =
-    profile.procedure.power === 'cell' ? undefined : cables.find(({ fact }) => !isTrue(facts, fact));
-  const main =
-    started && goOn
-      ? goOn
-      : started
-        ? { words: 'It is running', go: null }
-        : out
-          ? {
-              words: `Plug the ${out.words} in`,
-              go: can ? () => void act({ kind: 'observe', fact: out.fact, value: true }) : null,
-            }
-          : {
-              words: 'Switch the simulated device on',
-              go: can && !isOn ? () => void act({ kind: 'switch-on' }) : null,
-            };
-  const turnOff = isOn && !started ? () => void act({ kind: 'switch-off' }) : null;
+  const needed = profile.procedure.power !== 'cell' || startsOnlyOnCharger;
+  const out = needed ? cables.find(({ fact }) => !isTrue(facts, fact)) : undefined;
+  const main = mainAct(view, act, can ? (out ?? null) : null, can) ?? {
+    words: started ? 'It is running' : isOn ? 'It is on' : 'Switch the simulated device on',
+    go: null,
+  };
   const said = [
     ...cables.map(({ fact, words }) => `${capital(words)} ${isTrue(facts, fact) ? 'in' : 'out'}`),
     ...(startsOnlyOnCharger
-      ? ['this device starts only on the charger after its battery was unplugged']
+      ? ['This device starts only on the charger after its battery was unplugged']
       : []),
   ].join('. ');
   return (
@@ -93,10 +86,9 @@ export function FirstPowerStation({ view, act, look, busy, goOn }: StationProps)
       }
       actions={
         <>
-          {turnOff ? (
-            <MainAction words="Switch it off" go={turnOff} busy={busy} />
-          ) : (
-            <MainAction words={main.words} go={main.go} busy={busy} />
+          <MainAction {...(started && goOn ? goOn : main)} busy={busy} />
+          {isOn && !started && (
+            <SwitchOff isWriting={device?.phase?.leaveAlone ?? false} act={act} busy={busy} />
           )}
           {menuKeys && !isOn && !started && (
             <Button
@@ -122,9 +114,53 @@ export function FirstPowerStation({ view, act, look, busy, goOn }: StationProps)
       {view.diagnosis && !device?.prompt && !expectedNothing(view) && (
         <DiagnosisCard diagnosis={view.diagnosis} act={act} busy={busy} />
       )}
-      {!started && <CablesCard view={view} act={act} busy={busy} canTurn={closed && !isOn} />}
-      <PhasesCard view={view} deviceS={deviceS} />
+      {!started && <PhasesCard view={view} deviceS={deviceS} />}
+      {!started && !isOn && <CablesCard view={view} act={act} busy={busy} canTurn={closed} />}
     </StationFrame>
+  );
+}
+
+type Main = { words: string; go: (() => void) | null };
+
+/** What Enter does: the next cable, the key, the answer that a prompt wants, the line of the menu that the job’s way takes. */
+function mainAct(
+  { job, device }: StationProps['view'],
+  act: StationProps['act'],
+  out: { words: string; fact: (typeof cableFacts)[number] } | null,
+  can: boolean,
+): Main | null {
+  const press = (key: PressKey) => () => void act({ kind: 'press', key });
+  if (device?.prompt) {
+    const { answer } = device.prompt;
+    return answer === 'leave-alone'
+      ? { words: 'Leave it alone', go: null }
+      : { words: answer === 'accept' ? 'Accept it' : 'Refuse it', go: press(answer) };
+  }
+  if (device?.menu) {
+    const wanted = device.menu.find(({ id }) => id === (job.route === 'network' ? 'network' : 'drive'));
+    return wanted ? { words: `Choose ${wanted.words}`, go: press(wanted.id) } : null;
+  }
+  if (job.power || !can) return null;
+  return out
+    ? {
+        words: `Plug the ${out.words} in`,
+        go: () => void act({ kind: 'observe', fact: out.fact, value: true }),
+      }
+    : { words: 'Switch the simulated device on', go: () => void act({ kind: 'switch-on' }) };
+}
+
+/** Off again; while it writes its drive, asked twice. */
+function SwitchOff({ isWriting, act, busy }: Pick<StationProps, 'act' | 'busy'> & { isWriting: boolean }) {
+  const [sure, setSure] = useState(false);
+  const off = () => void act({ kind: 'switch-off' });
+  return isWriting && !sure ? (
+    <Button disabled={busy} onClick={() => setSure(true)}>
+      Switch it off
+    </Button>
+  ) : (
+    <Button disabled={busy} onClick={off}>
+      {isWriting ? 'Yes, off: its drive is then half written' : 'Switch it off'}
+    </Button>
   );
 }
 
@@ -133,4 +169,5 @@ const expectedNothing = ({ job, facts }: StationProps['view']): boolean =>
   writesItself(job.route) &&
   !isTrue(facts, 'drive.restored') &&
   job.copy === null &&
-  job.lastStart?.code === 'nothing-to-start';
+  (job.lastStart?.code ?? (job.outcome === 'no-start-device' ? 'nothing-to-start' : null)) ===
+    'nothing-to-start';

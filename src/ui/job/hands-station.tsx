@@ -102,8 +102,9 @@ export function HandsStation({
         </HoldNotice>
       )}
       {station === 'open' && <WorkQuestions view={view} act={act} />}
-      {mustTellBoard && !hold && <RevisionChoice view={view} act={act} />}
-      {here ? (
+      {here && mustTellBoard && !hold ? (
+        <RevisionChoice view={view} act={act} />
+      ) : here ? (
         <StepCard
           removePhoto={removePhoto}
           view={view}

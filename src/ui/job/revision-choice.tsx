@@ -1,12 +1,13 @@
 import { Choice } from '../choice';
-import { Card } from '../station-frame';
 import type { StationProps } from './station-props';
 
 /** From here the steps differ with the board: it is told by its marks before the next one. */
 export function RevisionChoice({ view, act }: Pick<StationProps, 'view' | 'act'>) {
   const { revisions } = view.profile;
   return (
-    <Card title="Which board lies before you?" hint="the steps that follow differ">
+    <section aria-live="polite" className="rounded-2xl border bg-surface p-5">
+      <p className="text-[15px] text-soft">From here the steps differ.</p>
+      <h2 className="mb-3 mt-2 text-[clamp(26px,3vw,34px)] leading-[1.12]">Which board lies before you?</h2>
       <Choice
         legend="Which board?"
         hideLegend
@@ -18,10 +19,10 @@ export function RevisionChoice({ view, act }: Pick<StationProps, 'view' | 'act'>
           hint: marks.join('; '),
         }))}
       />
-      <p className="mt-2 text-[15px] text-soft">
+      <p className="mt-3 text-[16px] text-soft">
         None of them? Close it again: this profile does not know that board, and the maker’s manual comes
         first.
       </p>
-    </Card>
+    </section>
   );
 }

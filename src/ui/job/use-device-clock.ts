@@ -17,10 +17,13 @@ export function useDeviceClock({ view, look }: Pick<StationProps, 'view' | 'look
   });
   const pace = job.power?.pace ?? null;
   const changesAtS = device?.changesAtS ?? null;
+  // It came to something while nobody looked: the page was closed, or is new.
+  const isNews = device !== null && device.code !== null && job.lastStart === null;
   useEffect(() => {
     if (deviceS === null || pace === null) return;
     const began = performance.now();
     let asked = false;
+    if (isNews) looked.current();
     const tick = () => {
       const seconds = deviceS + ((performance.now() - began) / 1000) * pace;
       setNow(seconds);
@@ -31,6 +34,6 @@ export function useDeviceClock({ view, look }: Pick<StationProps, 'view' | 'look
     tick();
     const timer = setInterval(tick, tickMs);
     return () => clearInterval(timer);
-  }, [deviceS, pace, changesAtS]);
+  }, [deviceS, pace, changesAtS, isNews]);
   return deviceS === null ? null : (now ?? deviceS);
 }

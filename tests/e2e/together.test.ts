@@ -1,0 +1,116 @@
+import sharp from 'sharp';
+import type { Browser } from 'playwright-core';
+import { type App, type Seen, act, openPage, until, view, visit, withApp } from './app';
+
+jest.setTimeout(420_000);
+let app: App;
+let browser: Browser;
+let seen: Seen;
+
+withApp((all) => ({ app, browser, seen } = all));
+
+const id = 'Q-0413';
+const heading = (name: string) => ({ name });
+
+it('two windows at one job: each sees the other’s acts as they happen, and a press meant for the act before is told', async () => {
+  const { page } = seen;
+  const other = await openPage(browser, app);
+  await visit(page, `/jobs/${id}/open`);
+  await visit(other.page, `/jobs/${id}/open`);
+  await other.page.getByRole('heading', heading('Open the back cover like a book')).waitFor();
+  await page.getByRole('heading', heading('Open the back cover like a book')).waitFor();
+  await page.keyboard.press('Space');
+  await other.page.getByRole('heading', heading('Unlatch the ribbon of the back cover')).waitFor();
+  // Pressed at that moment, it was meant for the cover.
+  await other.page.keyboard.press('Space');
+  await other.page.getByRole('alert').getByText('Somebody else did an act at this moment').waitFor();
+  expect((await view(app, id)).nextActId).toBe('ribbon');
+  await other.page.getByRole('button', { name: 'Understood' }).click();
+  await other.page.getByText('In another window:').waitFor();
+  await other.context.close();
+});
+
+it('without a connection an act is kept, sent again, and done once', async () => {
+  const { page } = seen;
+  await visit(page, `/jobs/${id}/open`);
+  await page.getByRole('heading', heading('Unlatch the ribbon of the back cover')).waitFor();
+  // The act arrives and its answer is lost: the worst moment to lose a connection.
+  let lost = 0;
+  await page.route('**/acts', async (route) => {
+    if (lost > 2) return route.continue();
+    lost += 1;
+    await route.fetch().catch(() => null);
+    await route.abort();
+  });
+  await page.keyboard.press('Space');
+  await page.getByRole('alert').getByText('your act is kept and not noted yet').waitFor();
+  // Nothing else is taken meanwhile.
+  await page.keyboard.press('Space');
+  await page.getByRole('heading', heading('Touch grounded metal')).waitFor();
+  await page.getByText('your act is kept and not noted yet').waitFor({ state: 'detached' });
+  const { history, nextActId } = await view(app, id);
+  expect(nextActId).toBe('ground');
+  expect(history.filter(({ sentence }) => sentence === 'Unlatch the ribbon of the back cover')).toHaveLength(
+    1,
+  );
+  await page.unroute('**/acts');
+});
+
+it('an act that is no handwork is refused plainly, and a connection that is gone is said', async () => {
+  const { page } = seen;
+  await visit(page, `/jobs/${id}/take-in`);
+  await page.context().setOffline(true);
+  await page.getByText('No connection to Jicara').waitFor({ timeout: 60_000 });
+  await page.context().setOffline(false);
+  await page.getByText('No connection to Jicara').waitFor({ state: 'detached', timeout: 60_000 });
+});
+
+const photo = () =>
+  sharp({ create: { width: 1200, height: 900, channels: 3, background: '#8a6a48' } })
+    .jpeg()
+    .toBuffer();
+
+it('a photo is kept with its step, shown again on the way back, and taken away when asked twice', async () => {
+  const { page } = seen;
+  await visit(page, `/jobs/${id}/open`);
+  await page.getByRole('heading', heading('Touch grounded metal')).waitFor();
+  expect(await act(app, id, { kind: 'step-back' })).toBe('ok');
+  await page.getByRole('heading', heading('Unlatch the ribbon of the back cover')).waitFor();
+  await page.keyboard.press('n');
+  const dialog = page.getByRole('dialog', { name: 'Note or photo' });
+  const input = dialog.getByLabel('Photo from a file');
+  const wrongFile = {
+    name: 'x.jpg',
+    mimeType: 'image/jpeg',
+    buffer: Buffer.from('<script>alert(1)</script>'),
+  };
+  await input.setInputFiles(wrongFile);
+  await dialog.getByRole('button', { name: 'Keep the photo' }).click();
+  await page.getByRole('alert').getByText('This is not a picture').waitFor();
+  await page.getByRole('button', { name: 'Understood' }).click();
+  await page.keyboard.press('n');
+  // Too large is said before anything is sent.
+  await input.setInputFiles({ name: 'large.jpg', mimeType: 'image/jpeg', buffer: Buffer.alloc(50_000_000) });
+  await dialog.getByRole('alert').getByText('48 MiB', { exact: false }).waitFor();
+  expect(await dialog.getByRole('button', { name: 'Keep the photo' }).isDisabled()).toBe(true);
+  await input.setInputFiles({
+    name: '../../../etc/<img onerror=alert(1)>‮gpj.exe',
+    mimeType: 'image/jpeg',
+    buffer: await photo(),
+  });
+  await dialog.getByLabel('Note').fill('how the ribbon lies');
+  await dialog.getByLabel(/Show it at this step/u).check();
+  await dialog.getByRole('button', { name: 'Keep the photo' }).click();
+  await dialog.waitFor({ state: 'detached' });
+  const shown = page.getByRole('img', { name: 'how the ribbon lies' });
+  await shown.waitFor();
+  await until(
+    () => shown.evaluate((image: HTMLImageElement) => image.naturalWidth),
+    (width) => width === 1200,
+  );
+  await shown.click();
+  await page.getByRole('button', { name: 'Take it away' }).click();
+  await page.getByRole('button', { name: 'Yes, the picture is gone then' }).click();
+  await shown.waitFor({ state: 'detached' });
+  expect((await view(app, id)).history.at(-1)!.sentence).toMatch(/^Photo P-\d+ taken away/u);
+});
