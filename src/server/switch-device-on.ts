@@ -140,7 +140,8 @@ export async function pressOnDevice(runtime: Runtime, checked: Checked, act: Job
     shows: shown.shows,
     words: pressWords[act.key],
   });
-  if (act.key === 'stick' && context.sticks.length > 0) return restoreFromStick(runtime, checked);
+  if (act.key === 'stick' && (await stickForDevice(runtime, checked))?.starts)
+    return restoreFromStick(runtime, checked);
   // What a press brings about at once is seen at once.
   const now = (await findJob(runtime.database, stored.state.job.id))!;
   return lookAtDevice(runtime, {

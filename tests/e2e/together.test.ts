@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import type { Browser } from 'playwright-core';
+import type { Browser, Route } from 'playwright-core';
 import { type App, type Seen, act, openPage, until, view, visit, withApp } from './app';
 
 jest.setTimeout(420_000);
@@ -58,11 +58,19 @@ it('without a connection an act is kept, sent again, and done once', async () =>
 
 it('an act that is no handwork is refused plainly, and a connection that is gone is said', async () => {
   const { page } = seen;
-  await visit(page, `/jobs/${id}/take-in`);
-  await page.context().setOffline(true);
-  await page.getByText('No connection to Jicara').waitFor({ timeout: 60_000 });
-  await page.context().setOffline(false);
-  await page.getByText('No connection to Jicara').waitFor({ state: 'detached', timeout: 60_000 });
+  const gone = (route: Route) => route.abort();
+  await page.route('**/acts', gone);
+  await visit(page, '/jobs/Q-0412/fit');
+  await page.getByRole('radio', { name: 'Ostrel Marl 2000 GB' }).check();
+  await page.getByRole('button', { name: 'Choose Marl' }).click();
+  await page.getByRole('alert').getByText('whether it was noted is not known', { exact: false }).waitFor();
+  expect((await view(app, 'Q-0412')).history.some(({ kind }) => kind === 'choose')).toBe(false);
+  await page.unroute('**/acts', gone);
+  await page.route('**/events', gone);
+  await visit(page, `/jobs/${id}/open`);
+  await page.getByText('No connection to Jicara').waitFor();
+  await page.unroute('**/events', gone);
+  await page.getByText('No connection to Jicara').waitFor({ state: 'detached' });
 });
 
 const photo = () =>

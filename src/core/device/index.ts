@@ -2,6 +2,8 @@ export { CarryWay, CarryWays, WayId, wayIds } from './carry-ways';
 export { Measures, measureNames } from './measures';
 export { Accepted, BayForm, ModuleForm, Place, PlaceHeat, SinkRule } from './place';
 export { DevicePrompt, FirstPower, PowerCable, PowerPhase, cableFacts } from './first-power';
+export { faultIds } from './fault-id';
+export type { FaultId } from './fault-id';
 export { DeviceProfile } from './profile';
 export { profileFaults } from './profile-faults';
 export type { ProfileFault } from './profile-faults';

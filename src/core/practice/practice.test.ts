@@ -2,7 +2,20 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { DeviceProfile } from '../device';
-import { ask, beginPractice, bowlTest, checkBowl, choicesAt, due, isDone, pick, practised, scoreOf } from '.';
+import {
+  anyVariant,
+  ask,
+  beginPractice,
+  bowlTest,
+  checkBowl,
+  choicesAt,
+  due,
+  isDone,
+  pick,
+  practised,
+  scoreOf,
+  variantWords,
+} from '.';
 
 const devices = join(__dirname, '../../../demo/devices');
 const profiles = readdirSync(devices).map((name) =>
@@ -96,4 +109,23 @@ it('a blank bowl is right when each lies where it came from; what looks alike ma
       Boolean,
     ),
   ).toBe(true);
+});
+
+it('each way through a procedure gets its turn, on each board, and is told in words', () => {
+  const wren = profiles.find(({ name }) => name === 'Wren')!;
+  const ways = [0, 0.3, 0.6, 0.99].map((luck) => anyVariant(wren.procedure, () => luck));
+  expect(new Set(ways.map(({ answers, revisionId }) => `${answers?.ribbon} ${revisionId}`)).size).toBe(4);
+  const has = (way: (typeof ways)[number]) =>
+    beginPractice(wren.procedure, 1, way).acts.some(({ id }) => id === 'ribbon-off');
+  expect(ways.filter(has)).toEqual([{ answers: { ribbon: 'off' }, revisionId: 'late' }]);
+  expect(variantWords(wren.procedure, ways.find(has)!)).toEqual([expect.stringMatching(/ off$/u)]);
+});
+
+it('what may be done at the same time is no wrong pick', () => {
+  const vault = profiles.find(({ name }) => name === 'Vault')!;
+  const begun = beginPractice(vault.procedure, 3);
+  const waits = { ...begun, at: begun.acts.findIndex(({ id }) => id === 'wait') };
+  expect(choicesAt(waits, half).map(({ id }) => id)).not.toContain('labels');
+  const picked = pick(waits, 'labels');
+  expect([picked.right, picked.practice.acts[picked.practice.at]!.id]).toEqual([true, 'wait']);
 });

@@ -208,7 +208,9 @@ class Device {
   }
 
   private home(): Scene {
-    return end('started', 'Home screen', null);
+    const test = this.readings()!.readTestBytesPerS / 1e6;
+    const didTest = this.wroteDrive && this.profile.firstPower.format.length > 0;
+    return end('started', 'Home screen', didTest ? `Its own read test showed ${test} MB/s.` : null);
   }
 
   /** What a press makes of a scene; the scene itself where it does nothing. */

@@ -43,7 +43,7 @@ export type Diagnosis = {
 
 /** The faults of a device as single ones and pairs, with their priors; they sum to 1. */
 export function hypotheses(
-  profile: Pick<DeviceProfile, 'procedure'>,
+  profile: Pick<DeviceProfile, 'procedure' | 'firstPower'>,
   weights: Partial<Record<FaultId, number>> = {},
 ): Hypothesis[] {
   const all = faultsOf(profile);
@@ -60,7 +60,7 @@ export function hypotheses(
   return [...singles, ...pairs].map(({ faults, prior }) => ({ faults, prior: prior / sum }));
 }
 
-const conditionOf = (profile: Pick<DeviceProfile, 'procedure'>, ids: FaultId[]): Condition =>
+const conditionOf = (profile: Pick<DeviceProfile, 'procedure' | 'firstPower'>, ids: FaultId[]): Condition =>
   faultsOf(profile)
     .filter(({ id }) => ids.includes(id))
     .reduce((condition, fault) => fault.change(condition), inOrder());

@@ -1,21 +1,8 @@
-import type { DeviceProfile } from '../device';
+import type { DeviceProfile, FaultId } from '../device';
 import type { DriveContents } from './contents';
 
-export const faultIds = [
-  'battery-plug',
-  'drive-seat',
-  'ribbon',
-  'fan-plug',
-  'charger',
-  'half-copied',
-  'boot-entry',
-  'no-efi',
-  'encrypted',
-  'drive-dead',
-  'board-dead',
-  'slow-start',
-] as const;
-export type FaultId = (typeof faultIds)[number];
+export { faultIds } from '../device';
+export type { FaultId } from '../device';
 
 /** What a simulated device is made of for a check: facts that are not as they should be, and the drive in it. */
 export type Condition = { wrong: ReadonlySet<string>; drive: DriveContents | null };
@@ -24,8 +11,8 @@ export type Fault = {
   id: FaultId;
   name: string;
   /**
-   * How often it is behind a device that does not start after the work, among all faults: a named default until the logbook knows
-   * the bench's own. Handbook, section 8: most dead devices after an upgrade have a plug that is not home, not a bad drive.
+   * How often it is behind a device that does not start after the work, among all faults: a named default where the profile says nothing of its own, until the logbook
+   * knows the bench's. Handbook, section 8: most dead devices after an upgrade have a plug that is not home, not a bad drive.
    */
   weight: number;
   remedy: string;
@@ -160,10 +147,15 @@ export const inOrder = (): Condition => ({
   },
 });
 
-/** Faults that this device can have: without a cell there is no battery’s plug. */
-export const faultsOf = ({ procedure }: Pick<DeviceProfile, 'procedure'>): Fault[] =>
-  faults.filter(
-    ({ id }) =>
-      (id !== 'battery-plug' || procedure.power !== 'mains') &&
-      (id !== 'ribbon' || procedure.cables.some(({ latch }) => latch !== 'plug' && latch !== 'header')),
-  );
+/** Faults that this device can have, as often as its profile knows: without a cell there is no battery’s plug. */
+export const faultsOf = ({
+  procedure,
+  firstPower,
+}: Pick<DeviceProfile, 'procedure' | 'firstPower'>): Fault[] =>
+  faults
+    .filter(
+      ({ id }) =>
+        (id !== 'battery-plug' || procedure.power !== 'mains') &&
+        (id !== 'ribbon' || procedure.cables.some(({ latch }) => latch !== 'plug' && latch !== 'header')),
+    )
+    .map((fault) => ({ ...fault, weight: firstPower.faultWeights[fault.id] ?? fault.weight }));
