@@ -80,7 +80,6 @@ try {
   await act({ kind: 'choose', driveId: 'ostrel-marl-2000', padIds: ['lindrel-soft-250'] });
   await act({ kind: 'lay-out', wish: { holdBackPercent: 10 } });
   await picture('data', `/jobs/${job}/data`);
-  await picture('held', '/jobs/Q-0414/open');
   await steps((now, done) => done < 7);
   await picture('open', `/jobs/${job}/open`);
   await steps((now) => stationOf(now) === 'open');
@@ -94,9 +93,16 @@ try {
   await steps((now) => stationOf(now) === 'swap' && now.nextActId !== 'drive-in');
   await picture('swap', `/jobs/${job}/swap`);
   await steps(() => true);
-  await act({ kind: 'observe-start', outcome: 'dark' });
+  // A real device: its time runs, and the page says what it should show by now.
+  await act({ kind: 'power-on' });
+  await new Promise((resolve) => setTimeout(resolve, 14_000));
   await picture('first-power', `/jobs/${job}/first-power`);
-  const { job: running } = await act({ kind: 'switch-on' });
+  await act({ kind: 'switch-off' });
+  await act({ kind: 'observe-start', outcome: 'dark' });
+  await picture('diagnosis', `/jobs/${job}/first-power`);
+  await act({ kind: 'switch-on' });
+  while (!(await view()).device?.prompt) await new Promise((resolve) => setTimeout(resolve, 300));
+  const { job: running } = await act({ kind: 'press', key: 'refuse' });
   const shown = running.lastStart.readings;
   const read = (name, value) =>
     act({

@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import { Inspection, LayoutDocument } from '@/core/disk';
 import { catalogueSchemas } from '@/core/exchange';
 import { BenchItem, ImageIndex, SystemImage } from '@/core/image';
-import { Job, Manifest, Sheet } from '@/core/job';
+import { ActRequest, Job, Manifest, Sheet } from '@/core/job';
 import { FitRequest, ImportRequest } from '@/server';
 
 /** Every open format by name, each the Zod schema that parses it. */
@@ -11,6 +11,7 @@ export const openSchemas: Readonly<Record<string, z.ZodType>> = Object.freeze({
   fit: FitRequest,
   import: ImportRequest,
   job: Job,
+  act: ActRequest,
   sheet: Sheet,
   manifest: Manifest,
   inspection: Inspection,

@@ -87,10 +87,10 @@ export function FirstPowerStation({ view, act, look, busy, goOn }: StationProps)
       actions={
         <>
           <MainAction {...(started && goOn ? goOn : main)} busy={busy} />
-          {isOn && !started && (
+          {isOn && !started && main.words !== 'Switch it off' && (
             <SwitchOff isWriting={device?.phase?.leaveAlone ?? false} act={act} busy={busy} />
           )}
-          {menuKeys && !isOn && !started && (
+          {menuKeys && !isOn && !started && !main.words.includes('menu keys') && (
             <Button
               disabled={busy || !can || out !== undefined}
               onClick={() => void act({ kind: 'switch-on', menu: true })}
@@ -107,7 +107,9 @@ export function FirstPowerStation({ view, act, look, busy, goOn }: StationProps)
       }
     >
       {hold && <HoldNotice hold={hold} override={<WalkPast hold={hold} act={act} busy={busy} />} />}
-      {writesItself(job.route) && !started && !isOn && <p className="text-soft">{expects[job.route]}</p>}
+      {writesItself(job.route) && !started && (!isOn || expectedNothing(view)) && (
+        <p className="text-soft">{expects[job.route]}</p>
+      )}
       {!closed && !hold && <Card title="Not closed yet">Finish the steps of Close first.</Card>}
       <DeviceScreen view={view} act={act} busy={busy} />
       <DeviceAdvice view={view} act={act} busy={busy} />
@@ -140,7 +142,17 @@ function mainAct(
     const wanted = device.menu.find(({ id }) => id === (job.route === 'network' ? 'network' : 'drive'));
     return wanted ? { words: `Choose ${wanted.words}`, go: press(wanted.id) } : null;
   }
+  if (job.power?.real && can)
+    return { words: 'It started', go: () => void act({ kind: 'observe-start', outcome: 'started' }) };
+  // It came to something, and is not writing: nothing more happens until it is switched off.
+  if (job.power && device?.code && !device.phase)
+    return { words: 'Switch it off', go: () => void act({ kind: 'switch-off' }) };
   if (job.power || !can) return null;
+  if (!out && job.route === 'network' && job.outcome !== null)
+    return {
+      words: 'Switch it on with the menu keys held',
+      go: () => void act({ kind: 'switch-on', menu: true }),
+    };
   return out
     ? {
         words: `Plug the ${out.words} in`,

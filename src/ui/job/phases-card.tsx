@@ -1,3 +1,4 @@
+import { showDuration } from '@/core/units';
 import { Card } from '../station-frame';
 import type { StationProps } from './station-props';
 import { WorryBar } from './worry-bar';
@@ -11,14 +12,25 @@ type Props = {
 export function PhasesCard({ view, deviceS }: Props) {
   const { job, device, profile } = view;
   const { phases, network, format } = profile.firstPower;
-  const list = job.route === 'network' ? network : job.route === 'format' ? format : [];
+  const own = job.route === 'network' ? network : job.route === 'format' ? format : [];
   const now = device?.phase ?? null;
-  if (now && deviceS !== null)
+  if (now && deviceS !== null) {
+    const elapsedS = Math.max(0, deviceS - now.sinceS);
+    const list = now.leaveAlone ? own : phases;
+    const later = list.slice(list.findIndex(({ shows }) => shows === now.shows) + 1);
+    const leftS = later.reduce((sum, { usualS }) => sum + usualS, Math.max(0, now.usualS - elapsedS));
     return (
       <Card title="This phase" hint="the thick mark is where to start worrying">
-        <WorryBar phase={now} elapsedS={Math.max(0, deviceS - now.sinceS)} />
+        <WorryBar phase={now} elapsedS={elapsedS} />
+        <p className="mt-2 text-soft">
+          Usually <b className="figures text-ink">{showDuration(leftS)}</b> until it is through
+          {later.length > 0 && `, then: ${later.map(({ shows }) => shows).join(', ')}`}.
+        </p>
       </Card>
     );
+  }
+  // It came to something: what it usually takes no longer matters.
+  if (device) return null;
   const isReal = job.power?.real === true && deviceS !== null;
   return (
     <Card
@@ -26,7 +38,7 @@ export function PhasesCard({ view, deviceS }: Props) {
       hint="the thick mark is where to start worrying"
     >
       <ol className="flex flex-col gap-3">
-        {[...(job.power?.real ? [] : list), ...phases].map((phase, i, all) => {
+        {(own.length > 0 && !job.power?.real ? own : phases).map((phase, i, all) => {
           // Of a real device only the whole time is known: a phase begins where those before it usually end.
           const beginsS = all.slice(0, i).reduce((sum, { usualS }) => sum + usualS, 0);
           const isNow =

@@ -18,13 +18,17 @@ const query = (name: string, description: string) => ({
   schema: { type: 'string' },
 });
 
+const inPath = (name: string) => ({ name, in: 'path', required: true, schema: { type: 'string' } });
+const [id, photo] = [inPath('id'), inPath('photo')];
+
 /** What programs can ask, described in OpenAPI 3.1; schemas are made from the same Zod schemas that parse. */
 const document = () => ({
   openapi: '3.1.0',
   info: {
     title: 'Jicara',
     version: '1',
-    description: 'Devices, parts and fit questions. Answers are { ok: true, value } or { ok: false, fault }.',
+    description:
+      'Devices, parts, fit questions, jobs, images and practice. Answers are { ok: true, value } or { ok: false, fault }.',
   },
   paths: {
     '/api/profiles': {
@@ -38,7 +42,7 @@ const document = () => ({
     '/api/profiles/{id}': {
       get: {
         summary: 'One device profile',
-        parameters: [{ name: 'id', in: 'path', required: true, schema: { type: 'string' } }],
+        parameters: [id],
         responses: answer('The profile'),
       },
     },
@@ -96,10 +100,74 @@ const document = () => ({
         responses: answer('Margins, verdict, stack, nominal heat, remedies, shopping list'),
       },
     },
+    '/api/jobs': {
+      post: { summary: 'Take a device in', responses: answer('The job’s id') },
+    },
+    '/api/jobs/{id}': {
+      get: { summary: 'A job as its screens draw it', parameters: [id], responses: answer('The job') },
+    },
+    '/api/jobs/{id}/acts': {
+      post: {
+        summary:
+          'Do an act, with the version that was looked at; sent again with the same requestId it is done once',
+        parameters: [id],
+        requestBody: body('act'),
+        responses: answer('The job as it is then'),
+      },
+    },
+    '/api/jobs/{id}/events': {
+      get: {
+        summary: 'Server-sent events: job (each new version), copy (its progress), alive',
+        parameters: [id],
+        responses: answer('text/event-stream'),
+      },
+    },
+    '/api/jobs/{id}/photos': {
+      post: {
+        summary: 'Add a photo: the body is a JPEG, PNG or WebP of at most 24 MiB',
+        parameters: [
+          id,
+          query('step', 'the act it was taken at'),
+          query('note', 'at most 500 characters'),
+          query('for', 'all: shown at this act on every device of its kind'),
+        ],
+        responses: answer('The job as it is then'),
+      },
+    },
+    '/api/jobs/{id}/photos/{photo}': {
+      get: { summary: 'A photo, as JPEG', parameters: [id, photo], responses: answer('image/jpeg') },
+      delete: { summary: 'Take a photo away', parameters: [id, photo], responses: answer('The job') },
+    },
+    '/api/jobs/{id}/sheet': {
+      get: {
+        summary: 'The hand-over sheet, once the job is proved',
+        parameters: [id, query('as', 'json or md')],
+        responses: answer('The sheet'),
+      },
+    },
+    '/api/jobs/{id}/manifest': {
+      get: {
+        summary: 'The manifest of a verified copy',
+        parameters: [id],
+        responses: answer('The manifest'),
+      },
+    },
+    '/api/images': {
+      post: { summary: 'Ask, fetch, check, write and stop, as the Dock does', responses: answer('null') },
+    },
+    '/api/images/checksums': {
+      get: {
+        summary: 'The sums of all images here, as sha256sum writes them',
+        responses: answer('text/plain'),
+      },
+    },
+    '/api/practice': {
+      post: { summary: 'Keep what a practice run came to', responses: answer('The records of that device') },
+    },
   },
   components: {
     schemas: Object.fromEntries(
-      ['device', 'drive', 'heatsink', 'pad', 'adapter', 'case', 'fit', 'import'].map((name) => {
+      ['device', 'drive', 'heatsink', 'pad', 'adapter', 'case', 'fit', 'import', 'act'].map((name) => {
         const { $schema, ...schema } = jsonSchemaOf(openSchemas[name]!);
         return [name, schema];
       }),
