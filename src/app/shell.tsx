@@ -7,6 +7,7 @@ import { KeysDialog } from '@/ui/keys-dialog';
 import { SideBar, type SideBarPlace } from '@/ui/side-bar';
 import { useKeys } from '@/ui/use-keys';
 import { post } from './call';
+import { useWorking } from './use-working';
 
 const screens: Findable[] = [
   { href: '/', label: 'Bench', hint: 'what to pick up now' },
@@ -32,6 +33,9 @@ const themes = ['auto', 'light', 'dark'] as const;
 /** Side bar, finding and the list of keys, around every screen. */
 export function Shell({ frame, at, children }: { frame: FrameView; at: SideBarPlace; children: ReactNode }) {
   const router = useRouter();
+  const { picked, pick } = useWorking();
+  const isHere = frame.technicians.some(({ initials }) => initials === picked);
+  const settings = { ...frame.settings, working: isHere ? picked : frame.settings.working };
   const [finding, setFinding] = useState(false);
   const [keys, setKeys] = useState(false);
   useKeys({ '/': () => setFinding(true), '?': () => setKeys(true) });
@@ -51,12 +55,14 @@ export function Shell({ frame, at, children }: { frame: FrameView; at: SideBarPl
   return (
     <div className="flex h-dvh print:block print:h-auto">
       <SideBar
-        frame={frame}
+        frame={{ ...frame, settings }}
         at={at}
         onFind={() => setFinding(true)}
         onKeys={() => setKeys(true)}
         onTheme={turnTheme}
         onWorking={async (working) => {
+          pick(working);
+          // Whoever was picked last is also whom a new window begins with.
           await post('/api/workshop', { working });
           router.refresh();
         }}

@@ -11,7 +11,7 @@ import type { Runtime } from './runtime';
 import { evidenceOf } from './start-evidence';
 import { layoutFrom, readSource, readStick } from './source-summary';
 import { sticksForJob } from './sticks';
-import { allTechnicians, readSettings } from './workshop';
+import { allTechnicians, whoWorks } from './workshop';
 
 const given = (...ids: (string | null | undefined)[]) => ids.filter((id) => id != null);
 
@@ -27,11 +27,11 @@ export async function loadContext(
   sql: Sql,
   { state }: StoredJob,
   act?: JobAct,
+  asked: string | null = null,
 ): Promise<Loaded> {
   const { job } = state;
   const profile = await profileOfJob(sql, job.id);
   if (!profile) throw new Error('a job names a profile that is gone');
-  const { working } = await readSettings(sql);
   const named = [job.choice, act?.kind === 'choose' ? act : null].flatMap((ids) => ids ?? []);
   const parts = await findParts(
     sql,
@@ -55,7 +55,7 @@ export async function loadContext(
     sticks: job.route === 'stick' ? await sticksForJob(runtime, sql, job, profile) : [],
     technicians: await allTechnicians(sql),
     at: runtime.now().toISOString(),
-    by: working ?? '',
+    by: (await whoWorks(sql, asked)) ?? '',
     source,
     evidence: await evidenceOf(runtime, state, profile, source, layout),
     layout,

@@ -8,7 +8,7 @@ import { appendHistory, findJob, updateJob } from './jobs';
 import { scalePhoto } from './photo-scale';
 import type { Runtime } from './runtime';
 import { formFault, nobodyWorking } from './take-in-device';
-import { readSettings } from './workshop';
+import { whoWorks } from './workshop';
 
 /** What is said with a photo; the name of its file is never asked for. */
 export const PhotoForm = z.object({
@@ -47,6 +47,7 @@ export async function addPhoto(
   jobId: string,
   form: unknown,
   bytes: Buffer,
+  asked: string | null = null,
 ): Promise<Result<null>> {
   const parsed = PhotoForm.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
@@ -63,7 +64,7 @@ export async function addPhoto(
   const kept = await database.transaction(async (sql): Promise<Result<null>> => {
     const stored = await findJob(sql, jobId);
     if (!stored) return noJob();
-    const { working } = await readSettings(sql);
+    const working = await whoWorks(sql, asked);
     if (!working) return nobodyWorking();
     const before = await photosOfJob(sql, jobId);
     if (before.length >= mostPhotos)
@@ -96,12 +97,17 @@ export async function addPhoto(
 }
 
 /** Takes a photo away, with its file; that it was there stays in the history. */
-export async function removePhoto(runtime: Runtime, jobId: string, photoId: string): Promise<Result<null>> {
+export async function removePhoto(
+  runtime: Runtime,
+  jobId: string,
+  photoId: string,
+  asked: string | null = null,
+): Promise<Result<null>> {
   let version = 0;
   const removed = await runtime.database.transaction(async (sql): Promise<Result<null>> => {
     const stored = await findJob(sql, jobId);
     if (!stored) return noJob();
-    const { working } = await readSettings(sql);
+    const working = await whoWorks(sql, asked);
     if (!working) return nobodyWorking();
     const gone = await sql.query('delete from photo where id = $1 and job_id = $2 returning id', [
       photoId,

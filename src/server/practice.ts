@@ -8,7 +8,7 @@ import { allProfiles, findProfile } from './devices';
 import type { Runtime } from './runtime';
 import { formFault, nobodyWorking } from './take-in-device';
 import { frameView } from './views';
-import { readSettings } from './workshop';
+import { whoWorks } from './workshop';
 
 export type PracticeView = {
   frame: FrameView;
@@ -25,9 +25,9 @@ async function recordsOf(sql: Sql, initials: string): Promise<Record<string, Act
   return Object.fromEntries(rows.map(({ profile_id, acts }) => [profile_id, z.array(ActRecord).parse(acts)]));
 }
 
-export async function practiceView(runtime: Runtime): Promise<PracticeView> {
+export async function practiceView(runtime: Runtime, asked: string | null = null): Promise<PracticeView> {
   const { database } = runtime;
-  const { working } = await readSettings(database);
+  const working = await whoWorks(database, asked);
   return {
     frame: await frameView(runtime),
     profiles: await allProfiles(database),
@@ -39,12 +39,16 @@ const ids = z.array(z.string().max(60)).max(120);
 const PracticeForm = z.object({ profileId: z.string().max(60), remembered: ids, missed: ids });
 
 /** Keeps what a run came to, for the one who works. Faults: `form`, `nobody-working`, `not-found`. */
-export async function keepPractice(runtime: Runtime, form: unknown): Promise<Result<ActRecord[]>> {
+export async function keepPractice(
+  runtime: Runtime,
+  form: unknown,
+  asked: string | null = null,
+): Promise<Result<ActRecord[]>> {
   const parsed = PracticeForm.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
   const { profileId, remembered, missed } = parsed.data;
   return runtime.database.transaction(async (sql): Promise<Result<ActRecord[]>> => {
-    const { working } = await readSettings(sql);
+    const working = await whoWorks(sql, asked);
     if (!working) return nobodyWorking();
     if (!(await findProfile(sql, profileId)))
       return refuse('not-found', 'This device is not known here.', 'Choose one from the list.');

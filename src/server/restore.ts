@@ -14,7 +14,7 @@ import { type Checked, record } from './save-act';
 import { layoutFrom, summarise, withStick } from './source-summary';
 import { stickFolder } from './stick-folder';
 import { stickIdentity } from './sticks';
-import { showOf } from './switch-device-on';
+import { showOf } from './simulated-device';
 import { readSettings } from './workshop';
 
 /**
@@ -79,23 +79,6 @@ export async function restoreFromStick(runtime: Runtime, checked: Checked): Prom
     },
   );
   return ok(null);
-}
-
-/** The stick that is in the device, and whether it would start; null where none is in. */
-export async function stickForDevice(
-  runtime: Runtime,
-  { stored, context }: Checked,
-): Promise<{ name: string; starts: boolean } | null> {
-  const { job, facts } = stored.state;
-  if (!job.stick || !isTrue(facts, 'stick.inserted')) return null;
-  const { label, name, version, sha256 } = job.stick;
-  const content = await stickContent(stickFolder(runtime, label));
-  const own = context.sticks.find((one) => one.label === label);
-  const isWhole = content?.state === 'matched' && content.sha256 === sha256;
-  return {
-    name: `${label}: ${name} ${version}`,
-    starts: isWhole && (own?.margins.every(({ verdict }) => verdict !== 'over') ?? false),
-  };
 }
 
 /** What a person saw of a real device that was started from its stick goes into the stick's record too. */

@@ -1,100 +1,15 @@
-import { fit } from '@/core/fit';
-import { placedBytes } from '@/core/disk';
-import {
-  type JobAct,
-  type JobState,
-  type PowerRun,
-  devicePace,
-  deviceSeconds,
-  mainPart,
-  newDriveOf,
-  settingOfJob,
-} from '@/core/job';
-import { forecastSectors } from '@/core/part';
+import { type JobAct, type PowerRun, devicePace, deviceSeconds } from '@/core/job';
 import { type Result, ok, refuse } from '@/core/result';
-import {
-  type DriveContents,
-  type Inside,
-  type PressKey,
-  type Shown,
-  type SwitchedOn,
-  blankContents,
-  cameTo,
-  freshContents,
-  lookInside,
-  settle,
-  showDevice,
-} from '@/core/simulator';
+import { type PressKey, type Shown, cameTo } from '@/core/simulator';
 import { isTrue } from '@/core/work';
 import { loadContext } from './job-context';
 import { findJob } from './jobs';
-import { asDocked, placeNewDrive, seedOf } from './new-drive';
-import { restoreFromStick, stickForDevice } from './restore';
+import { asDocked, placeNewDrive } from './new-drive';
+import { restoreFromStick } from './restore';
 import type { Runtime } from './runtime';
 import { type Checked, record } from './save-act';
+import { deviceNow, simulated, stickForDevice } from './simulated-device';
 import { readSettings } from './workshop';
-
-/** The drive after the device has restored it by itself, laid out as the job expects; null where nothing is expected. */
-function freshOf({ context }: Checked, driveBytes: number): DriveContents | null {
-  const { layout } = context;
-  return layout && freshContents(driveBytes, layout.parts.length, placedBytes(layout, mainPart(layout)));
-}
-
-/** What the simulated device finds on the drive that sits in it; null where none does. */
-async function contentsInside(runtime: Runtime, checked: Checked): Promise<DriveContents | null> {
-  const { stored, context } = checked;
-  const { job, facts } = stored.state;
-  if (!isTrue(facts, 'drive.new-inside') || !context.drive) return null;
-  const { labelGB, sectorBytes } = context.drive;
-  const driveBytes = forecastSectors(labelGB, sectorBytes) * sectorBytes;
-  // What it wrote since it was switched on comes of its own doing: it began with the drive as it was.
-  const since = simulated(stored.state)?.onAt;
-  const restoredAt = isTrue(facts, 'drive.restored') ? facts['drive.restored']!.at : null;
-  if (restoredAt !== null && (since === undefined || restoredAt < since)) return freshOf(checked, driveBytes);
-  const drive = newDriveOf(job);
-  return drive
-    ? runtime.dock.withDrive(drive.benchLabel, (opened, reading) =>
-        lookInside(opened, reading, context.profile.startFile),
-      )
-    : // It went in as it came out of its box.
-      blankContents(driveBytes);
-}
-
-/** The simulated device of a job, as it stands now. */
-async function insideOf(runtime: Runtime, checked: Checked): Promise<Inside> {
-  const { stored, context } = checked;
-  const { job, facts } = stored.state;
-  const build = job.choice && context.findBuild(job.choice);
-  const answer = build && fit(settingOfJob(job, context.profile, job.choice!.placeId), build);
-  const refused = (id: string) => answer?.margins.find((margin) => margin.id === id)?.verdict === 'over';
-  const chain = answer?.speed.rate;
-  const drive = await contentsInside(runtime, checked);
-  return {
-    facts,
-    drive,
-    driveName: context.drive ? `${context.drive.maker} ${context.drive.model}` : 'the drive',
-    accepts: refused('system-version') ? 'system-too-old' : refused('accepted-list') ? 'not-on-list' : 'yes',
-    stick: await stickForDevice(runtime, checked),
-    fresh: drive && ['network', 'format'].includes(job.route) ? freshOf(checked, drive.driveBytes) : null,
-    wrong: new Set(),
-    chainBytesPerS: chain?.known ? chain.value : 0,
-    luck: (seedOf(job.id) % 97) / 97,
-  };
-}
-
-/** What the simulated device comes to when it is switched on and left to itself. */
-export const showOf = async (runtime: Runtime, checked: Checked): Promise<SwitchedOn> =>
-  settle(checked.context.profile, await insideOf(runtime, checked));
-
-const simulated = ({ job }: JobState): PowerRun | null => (job.power && !job.power.real ? job.power : null);
-
-/** What the simulated device shows at this moment; null while it is off, or where a person looks at a real one. */
-export async function deviceNow(runtime: Runtime, checked: Checked): Promise<Shown | null> {
-  const run = simulated(checked.stored.state);
-  if (!run) return null;
-  const inside = await insideOf(runtime, checked);
-  return showDevice(checked.context.profile, inside, run, deviceSeconds(run, runtime.now()));
-}
 
 export async function switchDeviceOn(
   runtime: Runtime,

@@ -4,7 +4,7 @@ import { screwsAtStart } from '@/core/work';
 import { findProfile } from './devices';
 import { appendHistory, insertJob, nextJobId } from './jobs';
 import type { Runtime } from './runtime';
-import { readSettings } from './workshop';
+import { whoWorks } from './workshop';
 
 /** A form that was not understood: the first fault in words, and all of them by field. */
 export function formFault(error: { issues: { path: PropertyKey[]; message: string }[] }) {
@@ -22,13 +22,18 @@ export const nobodyWorking = () =>
   refuse('nobody-working', 'Nobody is picked as working.', 'Pick who is working, at the left below.');
 
 /** Takes a device in: one transaction for the job and the first line of its history. */
-export async function takeInDevice(runtime: Runtime, form: unknown): Promise<Result<{ id: string }>> {
+export async function takeInDevice(
+  runtime: Runtime,
+  form: unknown,
+  /** Whom the window names that asks. */
+  asked: string | null = null,
+): Promise<Result<{ id: string }>> {
   const parsed = TakeInForm.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
   const takeIn = parsed.data;
   return runtime.database.transaction(async (sql) => {
-    const settings = await readSettings(sql);
-    if (!settings.working) return nobodyWorking();
+    const by = await whoWorks(sql, asked);
+    if (!by) return nobodyWorking();
     const profile = await findProfile(sql, takeIn.profileId);
     if (!profile) return refuse('not-found', 'This device is not known here.', 'Choose one from the list.');
     const job = newJob(await nextJobId(sql), takeIn);
@@ -36,7 +41,7 @@ export async function takeInDevice(runtime: Runtime, form: unknown): Promise<Res
     await insertJob(sql, job, profile, at);
     await appendHistory(sql, job.id, {
       at,
-      by: settings.working,
+      by,
       kind: 'take-in',
       sentence: `Taken in: ${profile.maker} ${profile.name}.`,
       changes: [

@@ -16,7 +16,7 @@ import { partsOfKind } from './parts';
 import { photosOfJob, picturesFor } from './photos';
 import type { Runtime } from './runtime';
 import { shelves } from './shelves';
-import { deviceNow } from './switch-device-on';
+import { deviceNow } from './simulated-device';
 import { allTechnicians, readSettings } from './workshop';
 
 /** What stands around every screen: who works, how it counts, and the jobs that can be found. */

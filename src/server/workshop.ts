@@ -16,6 +16,12 @@ export async function saveSettings(sql: Sql, settings: Settings): Promise<void> 
 export const allTechnicians = (sql: Sql) =>
   sql.query<Technician>('select initials, name, mains from technician order by initials');
 
+/** Who works at the window that asks: whom it names, where that is a technician here; else whom the workshop names. */
+export async function whoWorks(sql: Sql, asked: string | null): Promise<string | null> {
+  const known = asked !== null && (await allTechnicians(sql)).some(({ initials }) => initials === asked);
+  return known ? asked : (await readSettings(sql)).working;
+}
+
 export async function saveTechnician(sql: Sql, technician: Technician): Promise<void> {
   await sql.query(
     `insert into technician (initials, name, mains) values ($1, $2, $3)

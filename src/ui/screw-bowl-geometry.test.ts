@@ -1,4 +1,4 @@
-import { bowlSize, screwBowl, screwPxPerMm } from './screw-bowl-geometry';
+import { bowlSize, nutPath, screwBowl, screwPxPerMm } from './screw-bowl-geometry';
 
 const row = (id: string, count: number, lengthMm: number, inBowl: number) => ({
   group: {
@@ -50,5 +50,11 @@ describe('screw bowl', () => {
     const [sector] = screwBowl([row('long', 1, 20, 1)]);
     const { tipX, tipY } = sector!.screws[0]!;
     expect(Math.hypot(tipX, tipY)).toBeLessThan(bowlSize.radius - bowlSize.rim);
+  });
+
+  it('draws a nut as six corners of one size around its hole', () => {
+    const corners = [...nutPath.split('Z')[0]!.matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/gu)];
+    expect(corners).toHaveLength(6);
+    for (const [, x, y] of corners) expect(Math.hypot(Number(x), Number(y))).toBeCloseTo(9, 1);
   });
 });

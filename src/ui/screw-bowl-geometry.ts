@@ -52,6 +52,14 @@ export function screwBowl(rows: LedgerRow[]): BowlSector[] {
   });
 }
 
+/** A nut from above: a hexagon with its hole, around 0, 0. */
+export const nutPath: string = (() => {
+  const corner = (i: number) =>
+    `${(9 * Math.cos((i * Math.PI) / 3)).toFixed(2)} ${(9 * Math.sin((i * Math.PI) / 3)).toFixed(2)}`;
+  const hexagon = Array.from({ length: 6 }, (_, i) => `${i === 0 ? 'M' : 'L'}${corner(i)}`).join(' ');
+  return `${hexagon} Z M4 0 A4 4 0 1 0 -4 0 A4 4 0 1 0 4 0 Z`;
+})();
+
 /** What stands under a group's name in the bowl. */
 export const bowlLabel = (group: LedgerRow['group']): string =>
   group.captive

@@ -1,5 +1,36 @@
-import { type Ledger, goesToBowl } from '@/core/work';
-import { bowlLabel, bowlSize, screwBowl } from './screw-bowl-geometry';
+import { type Ledger, type LedgerRow, goesToBowl } from '@/core/work';
+import { type DrawnScrew, bowlLabel, bowlSize, nutPath, screwBowl } from './screw-bowl-geometry';
+
+type FastenerProps = { kind: LedgerRow['group']['kind']; screw: DrawnScrew };
+
+/** A screw with its shank, a post thick and square, a nut as a hexagon without one; outlined where it is not in the bowl. */
+function Fastener({ kind, screw }: FastenerProps) {
+  const { x, y, tipX, tipY, inBowl } = screw;
+  const isPost = kind === 'post';
+  return (
+    <g
+      stroke={inBowl ? 'var(--ink)' : 'var(--line-strong)'}
+      fill={inBowl ? 'var(--ink)' : 'none'}
+      transform={`translate(${x} ${y})`}
+    >
+      {kind !== 'nut' && (
+        <path
+          d={`M0 0 L${tipX - x} ${tipY - y}`}
+          strokeWidth={inBowl ? (isPost ? 9 : 5) : 2}
+          strokeLinecap={isPost ? 'butt' : 'round'}
+          strokeDasharray={inBowl ? undefined : '2 4'}
+        />
+      )}
+      {kind === 'nut' ? (
+        <path d={nutPath} fillRule="evenodd" strokeWidth={2} />
+      ) : isPost ? (
+        <rect x={-6} y={-6} width={12} height={12} strokeWidth={2} />
+      ) : (
+        <circle r={7} strokeWidth={2} />
+      )}
+    </g>
+  );
+}
 
 type Props = { ledger: Ledger; next: { ids: string[]; goingIn: boolean } };
 
@@ -38,19 +69,7 @@ export function ScrewBowl({ ledger, next }: Props) {
       ))}
       {sectors.flatMap(({ row, screws }) =>
         screws.map((screw, i) => (
-          <g
-            key={`${row.group.id}-${i}`}
-            stroke={screw.inBowl ? 'var(--ink)' : 'var(--line-strong)'}
-            fill={screw.inBowl ? 'var(--ink)' : 'none'}
-          >
-            <path
-              d={`M${screw.x} ${screw.y} L${screw.tipX} ${screw.tipY}`}
-              strokeWidth={screw.inBowl ? 5 : 2}
-              strokeLinecap="round"
-              strokeDasharray={screw.inBowl ? undefined : '2 4'}
-            />
-            <circle cx={screw.x} cy={screw.y} r={7} strokeWidth={2} />
-          </g>
+          <Fastener key={`${row.group.id}-${i}`} kind={row.group.kind} screw={screw} />
         )),
       )}
       {sectors.map(({ row, labelX, labelY }) => (

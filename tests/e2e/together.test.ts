@@ -27,6 +27,26 @@ it('two windows at one job: each sees the other’s acts as they happen, and a p
   expect((await view(app, id)).nextActId).toBe('ribbon');
   await other.page.getByRole('button', { name: 'Understood' }).click();
   await other.page.getByText('In another window:').waitFor();
+  // Each window has its own hands: who was picked at one of them stands behind its acts alone.
+  const before = await page.getByLabel('Working').inputValue();
+  const someoneElse = await other.page
+    .getByLabel('Working')
+    .locator('option')
+    .evaluateAll(
+      (options, not) => options.map((one) => (one as HTMLOptionElement).value).find((v) => v !== not),
+      before,
+    );
+  await page.getByLabel('Working').selectOption(before);
+  await other.page.getByLabel('Working').selectOption(someoneElse!);
+  await other.page.keyboard.press('n');
+  await other.page.getByLabel('Note').fill('seen from the other side');
+  await other.page.getByRole('button', { name: 'Keep the note' }).click();
+  const lastBy = async () => (await view(app, id)).history.at(-1) as unknown as { by: string };
+  await until(lastBy, ({ by }) => by === someoneElse);
+  await page.keyboard.press('n');
+  await page.getByLabel('Note').fill('and from this one');
+  await page.getByRole('button', { name: 'Keep the note' }).click();
+  await until(lastBy, ({ by }) => by === before);
   await other.context.close();
 });
 

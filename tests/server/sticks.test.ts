@@ -167,8 +167,17 @@ it('the device is restored from the stick, byte for byte, starts, and the stickâ
     hint: expect.stringMatching(/empty/u),
   });
   expect(empty.current).toBe('carry-over');
+  // Its boot menu tells from the bytes what is there; the stick is chosen on it.
+  expect(await act(runtime, id, { kind: 'switch-off' })).toBe('ok');
+  expect(await act(runtime, id, { kind: 'switch-on', menu: true })).toBe('ok');
+  workshop.pass(5);
+  expect((await view()).device?.menu?.map(({ id: entry, note }) => [entry, note])).toEqual([
+    ['drive', 'nothing on it'],
+    ['stick', 'starts the restore'],
+  ]);
   const done = ended();
-  expect(await act(runtime, id, { kind: 'restore' })).toBe('ok');
+  expect(await act(runtime, id, { kind: 'press', key: 'stick' })).toBe('ok');
+  expect(await act(runtime, id, { kind: 'switch-off' })).toBe('busy');
   expect((await done).kind).toBe('verified');
   const started = await view();
   expect(started.job).toMatchObject({ outcome: 'started', copy: { mismatches: 0 } });

@@ -1,4 +1,5 @@
 import { type Margin, about, atMost, exact, missing } from '../margin';
+import { writesItself } from '../route';
 import { type JobContext, actsOf } from './acts-of';
 import type { JobState } from './job';
 
@@ -8,9 +9,9 @@ const deskMinutes = { choose: 3, layOut: 2, dock: 3, start: 4, prove: 6, sheet: 
 /** How far handwork usually strays from its minutes, as a share: a named default until the logbook knows better. */
 export const handworkSpread = { less: 0.2, more: 0.4 } as const;
 
-/** Minutes that restoring from a stick still takes, by the device’s own profile. */
-function stickMinutes({ facts }: JobState, { profile }: JobContext): number {
-  const way = profile.ways?.stick;
+/** Minutes that a restore by the device itself still takes, by its own profile. */
+function restoreMinutes({ facts, job }: JobState, { profile }: JobContext): number {
+  const way = profile.ways?.[job.route];
   if (facts['device.started']?.value || !way?.possible) return 0;
   return way.hands.middle + way.alone.middle;
 }
@@ -28,7 +29,7 @@ export function workLeftSeconds(
   const desk =
     (job.choice ? 0 : deskMinutes.choose) +
     (job.wish ? 0 : deskMinutes.layOut) +
-    (job.route === 'stick' ? stickMinutes(state, context) : job.dock ? 0 : deskMinutes.dock) +
+    (writesItself(job.route) ? restoreMinutes(state, context) : job.dock ? 0 : deskMinutes.dock) +
     (facts['device.started']?.value ? 0 : deskMinutes.start) +
     (job.proved ? 0 : deskMinutes.prove) +
     (job.handedOver ? 0 : deskMinutes.sheet);

@@ -1,7 +1,8 @@
 export { blankContents, freshContents, lookInside } from './contents';
 export type { DriveContents } from './contents';
-export { cameTo, pressKeys, settle, showDevice } from './device-run';
-export type { Press, PressKey, Shown } from './device-run';
+export { cameTo, settle, showDevice } from './device-run';
+export { pressKeys } from './scenes';
+export type { Press, PressKey, Shown } from './scenes';
 export type { Inside, MenuEntry } from './inside';
 export { SwitchedOn } from './switched-on';
 export { checkIds, checkOf, checks } from './check';

@@ -50,19 +50,19 @@ export function CandidateTable({ lines, selected, onSelect, locale, habit, curre
               <th className="font-medium" scope="col">
                 Drive
               </th>
-              <th className="pl-3 text-right font-medium" scope="col">
+              <th className="pl-2 lg:pl-3 text-right font-medium" scope="col">
                 Shown free
               </th>
-              <th className="pl-3 text-right font-medium" scope="col">
+              <th className="pl-2 lg:pl-3 text-right font-medium" scope="col">
                 Reads here
               </th>
-              <th className="pl-3 text-right font-medium" scope="col">
+              <th className="pl-2 lg:pl-3 text-right font-medium" scope="col">
                 Settles
               </th>
-              <th className="pl-3 text-right font-medium" scope="col">
+              <th className="pl-2 lg:pl-3 text-right font-medium" scope="col">
                 All parts
               </th>
-              <th className="pl-3 pr-2 text-right font-medium" scope="col">
+              <th className="pl-2 lg:pl-3 pr-2 text-right font-medium" scope="col">
                 {currency} per GB
               </th>
             </tr>
@@ -135,22 +135,22 @@ const CandidateRow = memo(function CandidateRow({
           <span className="block text-[12.5px] leading-tight text-soft">{why ?? `with ${more}`}</span>
         )}
       </td>
-      <td className="figures whitespace-nowrap pl-3 text-right">
+      <td className="figures whitespace-nowrap pl-2 lg:pl-3 text-right">
         {showBytes(line.freeShownBytes, { habit, locale })}
       </td>
-      <td className="figures whitespace-nowrap pl-3 text-right">
+      <td className="figures whitespace-nowrap pl-2 lg:pl-3 text-right">
         {line.rate === null ? '?' : showRate(line.rate, locale)}
       </td>
-      <td className="figures whitespace-nowrap pl-3 text-right">
+      <td className="figures whitespace-nowrap pl-2 lg:pl-3 text-right">
         {line.heatC === null ? '?' : `${line.heatC.toFixed(0)} °C`}
       </td>
-      <td className="figures whitespace-nowrap pl-3 text-right">
+      <td className="figures whitespace-nowrap pl-2 lg:pl-3 text-right">
         {line.minor === null
           ? showMoney(drive.price, locale)
           : showMoney({ minor: line.minor, currency }, locale)}
         {line.onShelf && <span className="block font-sans text-[12px] text-clear">on the shelf</span>}
       </td>
-      <td className="figures whitespace-nowrap pl-3 pr-2 text-right">
+      <td className="figures whitespace-nowrap pl-2 lg:pl-3 pr-2 text-right">
         {line.minorPerUsableGB === null ? '?' : showPerGB(line.minorPerUsableGB, currency, locale)}
       </td>
     </tr>

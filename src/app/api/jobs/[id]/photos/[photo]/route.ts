@@ -1,4 +1,5 @@
 import { respond } from '@/app/respond';
+import { askedBy } from '@/app/who-works';
 import { refuse } from '@/core/result';
 import { getRuntime, jobView, photoFile, removePhoto } from '@/server';
 
@@ -14,8 +15,8 @@ export async function GET(_: Request, { params }: Params) {
   });
 }
 
-export async function DELETE(_: Request, { params }: Params) {
+export async function DELETE(request: Request, { params }: Params) {
   const { id, photo } = await params;
-  const removed = await removePhoto(getRuntime(), id, photo);
+  const removed = await removePhoto(getRuntime(), id, photo, askedBy(request));
   return respond(removed.ok ? { ok: true, value: await jobView(getRuntime(), id) } : removed);
 }
