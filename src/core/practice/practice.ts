@@ -49,7 +49,8 @@ export function anyVariant(procedure: Procedure, random: () => number): Variant 
 export const variantWords = ({ questions }: Procedure, { answers = {} }: Variant): string[] =>
   questions.map(({ id, ask: question, answers: ways }) => {
     const answer = ways.find((one) => one.id === answers[id]) ?? ways[0]!;
-    return `${question} ${answer.words}`;
+    // Questions name their thing first: “Ribbon over the shield: off, or left on?”
+    return `${question.split(':')[0]!}: ${answer.words}`;
   });
 
 export const isDone = ({ acts, at }: Practice): boolean => at >= acts.length;

@@ -101,7 +101,6 @@ export function HandsStation({
           />
         </HoldNotice>
       )}
-      {station === 'open' && <WorkQuestions view={view} act={act} />}
       {here && mustTellBoard && !hold ? (
         <RevisionChoice view={view} act={act} />
       ) : here ? (
@@ -123,6 +122,7 @@ export function HandsStation({
               : 'The stations before this one come first.'}
         </Card>
       )}
+      {station === 'open' && <WorkQuestions view={view} act={act} />}
       {!hold && <Alongside view={view} act={act} busy={busy} />}
       <SafeToTouch view={view} />
       <div className="hidden rounded-2xl border bg-surface px-4 py-2 lg:block">
