@@ -74,8 +74,11 @@ export function useJob(initial: JobView, station: StationId, onMoved: (station: 
     setOthers(moves ? (next.history.at(-1) ?? null) : null);
   }, [initial.job.id, take]);
 
+  /** The newest version that the server told of; while an act of one's own is under way it is caught up with afterwards. */
+  const told = useRef(initial.version);
   const { silent } = useJobEvents(initial.job.id, {
     onVersion: (version) => {
+      told.current = Math.max(told.current, version);
       if (version > newest.current.version && !inFlight.current) void catchUp();
     },
     onCopy: (state) => {
@@ -122,10 +125,11 @@ export function useJob(initial: JobView, station: StationId, onMoved: (station: 
       setFault(done.ok ? null : done.fault);
       if (!done.ok) return false;
       take(done.value);
+      if (told.current > newest.current.version) void catchUp();
       if (before.current === station && done.value.current !== station) moved.current(done.value.current);
       return true;
     },
-    [station, take, send],
+    [station, take, send, catchUp],
   );
 
   /** Looks at the simulated device; where that fails the clock asks again with the next view. */
