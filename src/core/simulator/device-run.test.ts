@@ -142,6 +142,10 @@ describe('the simulated device', () => {
       { id: 'stick', words: 'ST-1101: Quay 2.9', note: 'starts the restore' },
       { id: 'network', words: 'Restore over the network', note: expect.any(String) },
     ]);
+    const small = inside({ drive: { ...good, mainFileSystemBytes: 2.5e11 } });
+    expect(after(osprey, small, true).at(60).menu![0]!.note).toBe(
+      'start file found; its largest part has 250 GB of 2 TB',
+    );
     const lost = inside({ wrong: new Set(['boot-entry.kept']) });
     expect(after(osprey, lost, true).at(60).menu![0]!.note).toMatch(/no entry saved/u);
     expect(after(osprey, lost, true, [60, 'drive'], [999, 'refuse']).at(1000).code).toBe('started');

@@ -1,4 +1,5 @@
 import type { DeviceProfile } from '../device';
+import { showBytes } from '../units';
 import { type Facts, factValue, isTrue } from '../work';
 import type { DriveContents } from './contents';
 
@@ -53,7 +54,8 @@ const startNote = (drive: DriveContents): string => {
   if (drive.startFile === 'missing') return 'EFI part without a start file';
   if (drive.sealed) return 'start file found; a part is encrypted';
   if (drive.mainFileSystemBytes === null) return 'start file found; its system part cannot be read';
-  return 'start file found';
+  // Its size tells a part that was not grown from one that was.
+  return `start file found; its largest part has ${showBytes(drive.mainFileSystemBytes)} of ${showBytes(drive.driveBytes)}`;
 };
 
 /** The boot menu, read from what is in the device. */

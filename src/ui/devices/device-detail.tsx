@@ -14,6 +14,7 @@ export function DeviceDetail({ profile, locale, now }: Props) {
     (sum, step) => sum + step.minutes,
     0,
   );
+  const { firstPower } = profile;
   const screws = profile.procedure.fasteners.reduce((sum, { count }) => sum + count, 0);
   return (
     <div className="grid gap-3.5">
@@ -62,6 +63,34 @@ export function DeviceDetail({ profile, locale, now }: Props) {
               <div key={tool} className="contents">
                 <dt className="text-soft">{tool}</dt>
                 <dd>{why}</dd>
+              </div>
+            ))}
+          </dl>
+        </Card>
+        <Card title="Switching it on">
+          <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 text-[14px]">
+            <dt className="text-soft">Cables</dt>
+            <dd>{firstPower.cables.map(({ words }) => words).join(', then ')}</dd>
+            {firstPower.menuKeys && (
+              <>
+                <dt className="text-soft">Boot menu</dt>
+                <dd>{firstPower.menuKeys}</dd>
+              </>
+            )}
+            {firstPower.phases.map(({ shows, usualS, worryS }) => (
+              <div key={shows} className="contents">
+                <dt className="text-soft">{capital(shows)}</dt>
+                <dd>
+                  usually {showDuration(usualS)}, worry after {showDuration(worryS)}
+                </dd>
+              </div>
+            ))}
+            {firstPower.prompts.map(({ id, shows, answer, why }) => (
+              <div key={id} className="contents">
+                <dt className="text-soft">“{shows}”</dt>
+                <dd>
+                  <b>{answer === 'leave-alone' ? 'leave it alone' : answer}</b>: {why}
+                </dd>
               </div>
             ))}
           </dl>

@@ -20,13 +20,17 @@ export function useJobEvents(jobId: string, heard: Heard): { silent: boolean } {
   useEffect(() => {
     let events: EventSource | null = null;
     let timer: ReturnType<typeof setTimeout> | undefined;
-    const alive = () => {
+    /** Opens it anew where nothing is heard for too long: a connection that hangs says nothing of itself. */
+    const watch = () => {
       clearTimeout(timer);
       timer = setTimeout(() => {
         setSilent(true);
         close();
         open();
       }, deadAfterMs);
+    };
+    const alive = () => {
+      watch();
       setSilent(false);
     };
     const close = () => {
@@ -37,6 +41,7 @@ export function useJobEvents(jobId: string, heard: Heard): { silent: boolean } {
     const open = () => {
       if (events || document.hidden) return;
       events = new EventSource(`/api/jobs/${jobId}/events`);
+      watch();
       const on = (name: string, hear: (data: string) => void) =>
         events!.addEventListener(name, (event: MessageEvent<string>) => {
           alive();
