@@ -4,7 +4,7 @@ import { libraryBytes } from '../fit';
 import { worstMargin } from '../margin';
 import { type Result, ok, refuse } from '../result';
 import { checkOf, faultOf } from '../simulator';
-import { wayNames } from '../route';
+import { type Route, wayNames } from '../route';
 import { padWords } from '../stack';
 import { showBytes, showEstimate } from '../units';
 import { type FactSetting, factWords, isTrue } from '../work';
@@ -24,6 +24,13 @@ import { permit, permitStep } from './permit';
 import { said } from './said';
 import { type Decision, isOn, started } from './report';
 import { takeInFacts } from './take-in';
+
+/** A device that lays out its drive by itself takes all of it; whoever turns back to the copy lays it out anew. */
+function wishFor(route: Route, job: Job): LayoutWish | null {
+  const byItself = (one: Route) => one === 'network' || one === 'format';
+  if (byItself(route)) return fillWish;
+  return byItself(job.route) ? null : job.wish;
+}
 
 const schoolWords = {
   'low-charge': 'the lower charge',
@@ -109,12 +116,7 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
       return act.route === job.route
         ? refuse('same-way', 'This way is taken already.', 'Go on with it, or take another one.')
         : said(
-            // A device that lays out its drive by itself takes all of it.
-            {
-              ...job,
-              route: act.route,
-              wish: ['network', 'format'].includes(act.route) ? fillWish : job.wish,
-            },
+            { ...job, route: act.route, wish: wishFor(act.route, job) },
             'route',
             `Taken: ${wayNames[act.route].toLowerCase()}.`,
           );

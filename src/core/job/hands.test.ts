@@ -2,8 +2,9 @@ import skeinData from '../../../demo/devices/vellamar-skein.json';
 import vaultData from '../../../demo/devices/quenlo-vault.json';
 import wrenData from '../../../demo/devices/braskit-wren.json';
 import { DeviceProfile } from '../device';
+import { fillWish } from '../disk';
 import { actsOf, dueActsOf, holdsOf, ledgerOf, nextAct, waitUntil } from './acts-of';
-import { Bench, takeIn } from './job.test.data';
+import { Bench, choose, takeIn } from './job.test.data';
 
 const wren = DeviceProfile.parse(wrenData);
 const vault = DeviceProfile.parse(vaultData);
@@ -89,4 +90,29 @@ it('a screw that is lost holds first power until it is found or replaced', () =>
   const reason = 'it fell on the deck, seen there, out of reach';
   expect(bench.do({ kind: 'override', code: 'screw-lost', reason })).toBe('ok');
   expect(held()).toBeUndefined();
+});
+
+it('a device that lays out its drive by itself takes all of it, and turning back asks for the layout again', () => {
+  const bench = new Bench();
+  expect(bench.do({ kind: 'route', route: 'format' })).toBe('way-closed');
+  expect(bench.do({ kind: 'route', route: 'network' })).toBe('ok');
+  expect(bench.state.job.wish).toEqual(fillWish);
+  expect(bench.do({ kind: 'route', route: 'copy-on-dock' })).toBe('ok');
+  expect(bench.state.job.wish).toBeNull();
+});
+
+it('a device that is on is not opened again, and is not switched on twice', () => {
+  const bench = new Bench();
+  bench.do({ kind: 'route', route: 'network' });
+  bench.do({ kind: 'observe', fact: 'second-copy.made', value: true });
+  bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
+  until(bench, 'none');
+  expect(bench.do({ kind: 'power-on' })).toBe('ok');
+  expect(bench.do({ kind: 'power-on' })).toBe('is-on');
+  expect(bench.do({ kind: 'switch-on' })).toBe('is-on');
+  expect(bench.do({ kind: 'step-back' })).toBe('is-on');
+  // On, its board is live, whatever the steps said.
+  expect(holdsOf(bench.state, bench.context).map(({ code }) => code)).toContain('asleep');
+  expect(bench.do({ kind: 'switch-off' })).toBe('ok');
+  expect(bench.do({ kind: 'step-back' })).toBe('ok');
 });
