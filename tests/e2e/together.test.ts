@@ -39,12 +39,12 @@ it('two windows at one job: each sees the other’s acts as they happen, and a p
   await page.getByLabel('Working').selectOption(before);
   await other.page.getByLabel('Working').selectOption(someoneElse!);
   await other.page.keyboard.press('n');
-  await other.page.getByLabel('Note').fill('seen from the other side');
+  await other.page.getByRole('textbox', { name: 'Note' }).fill('seen from the other side');
   await other.page.getByRole('button', { name: 'Keep the note' }).click();
   const lastBy = async () => (await view(app, id)).history.at(-1) as unknown as { by: string };
   await until(lastBy, ({ by }) => by === someoneElse);
   await page.keyboard.press('n');
-  await page.getByLabel('Note').fill('and from this one');
+  await page.getByRole('textbox', { name: 'Note' }).fill('and from this one');
   await page.getByRole('button', { name: 'Keep the note' }).click();
   await until(lastBy, ({ by }) => by === before);
   await other.context.close();
