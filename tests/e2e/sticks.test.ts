@@ -90,7 +90,8 @@ it('from the library to the first start: the device is opened with a checked sti
   await page.keyboard.press('Escape');
   await page.locator('main').focus();
   await page.getByRole('button', { name: 'Take ST-1101' }).last().click();
-  await page.getByText('taken for this job').waitFor();
+  // Taken, the work moves on to Open, where what is still missing is said.
+  await page.waitForURL('**/open');
   await page.getByText('a second copy of the data to keep', { exact: false }).waitFor();
   await page.getByRole('button', { name: 'What must be kept is saved elsewhere' }).click();
   await page
