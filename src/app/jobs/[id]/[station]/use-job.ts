@@ -68,8 +68,9 @@ export function useJob(initial: JobView, station: StationId, onMoved: (station: 
   const catchUp = useCallback(async () => {
     const next = await fetchJob<JobView>(initial.job.id);
     if (!next || isGone.current || inFlight.current || next.version <= newest.current.version) return;
-    changedAt.current = performance.now();
+    // Only where another act is next now can a press have been meant for what stood there before.
     const moves = newest.current.nextActId !== next.nextActId;
+    if (moves) changedAt.current = performance.now();
     take(next);
     setOthers(moves ? (next.history.at(-1) ?? null) : null);
   }, [initial.job.id, take]);
@@ -123,9 +124,9 @@ export function useJob(initial: JobView, station: StationId, onMoved: (station: 
       setBusy(false);
       setWaiting(false);
       setFault(done.ok ? null : done.fault);
-      if (!done.ok) return false;
-      take(done.value);
+      if (done.ok) take(done.value);
       if (told.current > newest.current.version) void catchUp();
+      if (!done.ok) return false;
       if (before.current === station && done.value.current !== station) moved.current(done.value.current);
       return true;
     },
