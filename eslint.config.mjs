@@ -3,16 +3,17 @@ import boundaries from 'eslint-plugin-boundaries';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
-const layers = ['core', 'copier', 'dock', 'images', 'server', 'workers', 'cli', 'ui', 'app'];
+const layers = ['core', 'files', 'copier', 'dock', 'images', 'server', 'workers', 'cli', 'ui', 'app'];
 /** Who may import whom (docs/ARCHITECTURE.md). Nothing imports upwards. */
 const mayImport = {
   core: ['core'],
-  copier: ['copier', 'core'],
-  dock: ['dock', 'copier', 'core'],
-  images: ['images', 'dock', 'copier', 'core'],
+  files: ['files', 'core'],
+  copier: ['copier', 'files', 'core'],
+  dock: ['dock', 'copier', 'files', 'core'],
+  images: ['images', 'dock', 'copier', 'files', 'core'],
   workers: ['workers', 'core'],
-  server: ['server', 'images', 'dock', 'copier', 'core'],
-  cli: ['cli', 'copier', 'core'],
+  server: ['server', 'images', 'dock', 'copier', 'files', 'core'],
+  cli: ['cli', 'copier', 'files', 'core'],
   ui: ['ui', 'workers', 'core'],
   app: ['app', 'ui', 'server', 'workers', 'core'],
 };

@@ -19,7 +19,7 @@ export default async () => ({
     await project({
       displayName: 'unit',
       testEnvironment: 'node',
-      testMatch: ['<rootDir>/src/{core,copier,dock,images,server,cli,ui,app}/**/*.test.ts'],
+      testMatch: ['<rootDir>/src/{core,files,copier,dock,images,server,cli,ui,app}/**/*.test.ts'],
     }),
     await project({
       displayName: 'view',

@@ -1,4 +1,4 @@
-import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
@@ -6,10 +6,32 @@ import { ensureBuilt } from './build.mjs';
 import { ensureInstalled } from './install.mjs';
 import { fail, projectFolder, settingsFor } from './project.mjs';
 
-/** The living process that holds a folder; the server takes the lock itself (src/server/folder-lock.ts). */
+/** What a workshop's folder holds (src/server/open-folder.ts). */
+const ownNames =
+  /^(database|database\.new|dock|photos|images|maker|log|backups|swap|replaced|workshop\.json|lock\.json.*)$/u;
+
+/** Takes away what a workshop keeps in its folder, and nothing else that lies there. */
+function clear(dataFolder) {
+  if (!existsSync(dataFolder)) return;
+  const names = readdirSync(dataFolder);
+  const foreign = names.filter((name) => !ownNames.test(name) && name !== 'lost+found');
+  if (foreign.length > 0)
+    fail(
+      `${dataFolder} holds other things (${foreign.slice(0, 3).join(', ')}): nothing was taken away.`,
+      'Name a folder of Jicara’s in JICARA_DATA.',
+    );
+  for (const name of names.filter((one) => ownNames.test(one)))
+    rmSync(join(dataFolder, name), { recursive: true, force: true });
+}
+
+/** The living process that holds a folder; the server takes the lock itself (src/files/lock.ts). */
 function holderOf(dataFolder) {
   try {
-    const { pid, started } = JSON.parse(readFileSync(join(dataFolder, 'lock.json'), 'utf8'));
+    const newest = readdirSync(dataFolder)
+      .flatMap((name) => /^lock\.json\.(\d+)$/u.exec(name)?.[1] ?? [])
+      .sort((a, b) => b - a)[0];
+    const file = newest === undefined ? 'lock.json' : `lock.json.${newest}`;
+    const { pid, started } = JSON.parse(readFileSync(join(dataFolder, file), 'utf8'));
     process.kill(pid, 0);
     const stat = `/proc/${pid}/stat`;
     if (!started || !existsSync(stat)) return pid;
@@ -51,7 +73,7 @@ export async function serve(kind, { fresh = false } = {}) {
   ensureInstalled();
   ensureBuilt();
   // Only now that it can start again is anything taken away.
-  if (fresh) rmSync(dataFolder, { recursive: true, force: true });
+  if (fresh) clear(dataFolder);
   process.chdir(projectFolder);
   Object.assign(process.env, {
     NODE_ENV: 'production',

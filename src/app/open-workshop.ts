@@ -1,3 +1,4 @@
+import { refuse } from '@/core/result';
 import { getRuntime, openRuntime, setRuntime } from '@/server';
 
 /** Opens the data folder named by the environment, or ends the process with a sentence. */
@@ -6,7 +7,13 @@ export async function openWorkshop(): Promise<void> {
     dataFolder: process.env.JICARA_DATA!,
     projectFolder: process.cwd(),
     kind: process.env.JICARA_KIND === 'own' ? 'own' : 'demo',
-  });
+  }).catch((error: unknown) =>
+    refuse(
+      'start',
+      `Jicara cannot start on ${process.env.JICARA_DATA}: ${error instanceof Error ? error.message : String(error)}.`,
+      'Look at the folder and its disk; a backup is brought back with: npm run restore -- FILE',
+    ),
+  );
   if (!opened.ok) {
     console.error(`${opened.fault.sentence} ${opened.fault.remedy}`);
     process.exit(1);

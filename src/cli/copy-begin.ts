@@ -1,8 +1,9 @@
 import { existsSync } from 'node:fs';
-import { mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises';
+import { readFile, rm } from 'node:fs/promises';
 import { basename, dirname, join, resolve } from 'node:path';
 import { CopyOrder, ImageFile, orderFrom, readJournal, supportsHoles } from '@/copier';
 import { showBytes } from '@/core/units';
+import { removeDurably, writeDurably } from '@/files';
 import { exitCode, fail } from './exit';
 import { targetBytes } from './image-path';
 import { layOut } from './lay-out';
@@ -66,11 +67,10 @@ export async function begin(
     readBackFrom(values),
   );
   const work = workFolderOf(paths.target);
-  await rm(work, { recursive: true, force: true });
-  await mkdir(work, { recursive: true });
+  // The journal first: without its order it claims nothing. What else lies there is not the copier's, and stays.
+  for (const name of ['journal.log', 'manifest.json', 'order.json']) await removeDurably(join(work, name));
   const text = JSON.stringify({ ...order, madeTarget: standing === null });
-  await writeFile(join(work, 'order.new'), text);
-  await rename(join(work, 'order.new'), join(work, 'order.json'));
+  await writeDurably(join(work, 'order.json'), text);
   return { order, text, madeTarget: standing === null };
 }
 

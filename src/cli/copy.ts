@@ -1,18 +1,9 @@
 import { join } from 'node:path';
-import {
-  ImageFile,
-  Pacer,
-  journalDone,
-  lockFile,
-  namer,
-  proofOf,
-  runEngine,
-  sha256,
-  writeManifest,
-} from '@/copier';
+import { ImageFile, Pacer, journalDone, namer, proofOf, runEngine, sha256, writeManifest } from '@/copier';
 import { type CopyProgress, proofSentences } from '@/core/job';
 import { refuse } from '@/core/result';
 import { showBytes, showDuration, showRate } from '@/core/units';
+import { keepPrivate, lockFile, makeFolder } from '@/files';
 import { type Standing, begin, ensureTarget, standingOrder, workFolderOf } from './copy-begin';
 import { CommandError, exitCode, fail } from './exit';
 import { isSameFile, openSource, targetBytes } from './image-path';
@@ -57,12 +48,14 @@ export async function copyCommand(args: string[], output: Output, interrupts: In
   const [from, to] = paths as [string, string];
   const source = await openSource(from);
   const images = { source: from, target: to };
+  keepPrivate();
   let release = () => {};
   try {
     targetBytes(to);
     if (isSameFile(from, to))
       fail(exitCode.target, 'Source and target are the same file.', 'Name another target.');
-    const lock = lockFile(`${to}.lock`, (pid) =>
+    await makeFolder(workFolderOf(to));
+    const lock = lockFile(join(workFolderOf(to), 'writer.lock'), (pid) =>
       refuse(
         'target-busy',
         `Another process (${pid}) writes to ${to}.`,

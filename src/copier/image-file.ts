@@ -1,4 +1,6 @@
 import { type FileHandle, open } from 'node:fs/promises';
+import { dirname } from 'node:path';
+import { fileMode, syncFolder } from '@/files';
 import { type TargetDrive, asDriveError } from './drives';
 import { readWhole, writeWhole } from './whole-io';
 
@@ -21,8 +23,10 @@ export class ImageFile implements TargetDrive {
 
   /** A new file of so many bytes, all of it a hole; fails where one stands already. */
   static async create(path: string, bytes: number): Promise<ImageFile> {
-    const file = await open(path, 'wx+');
+    const file = await open(path, 'wx+', fileMode);
     await file.truncate(bytes);
+    await file.sync();
+    await syncFolder(dirname(path));
     return new ImageFile(file, bytes, true);
   }
 

@@ -5,7 +5,6 @@ export { DriveError, asDriveError, troubleFault } from './drives';
 export type { SourceDrive, TargetDrive } from './drives';
 export { ImageFile } from './image-file';
 export { readJournal } from './journal';
-export { lockFile, lockFolder } from './lock';
 export { proofOf, writeManifest } from './manifest';
 export { namer } from './name-area';
 export { Pacer } from './pacer';

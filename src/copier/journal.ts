@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto';
-import { type FileHandle, open, readFile, truncate } from 'node:fs/promises';
+import { type FileHandle, open, readFile } from 'node:fs/promises';
+import { dirname } from 'node:path';
 import { z } from 'zod';
+import { fileMode, isMissing, syncFolder } from '@/files';
 
 const Unreadable = z
   .array(z.object({ offset: z.int().nonnegative(), bytes: z.int().positive() }))
@@ -80,8 +82,10 @@ export async function readJournal(path: string): Promise<JournalState & { wholeB
   let text: Buffer;
   try {
     text = await readFile(path);
-  } catch {
-    return state;
+  } catch (error) {
+    // A disk that does not give it is not a copy that was never begun.
+    if (isMissing(error)) return state;
+    throw error;
   }
   for (let at = 0, end = text.indexOf(10); end !== -1; at = end + 1, end = text.indexOf(10, at)) {
     const parsed = parseLine(text.subarray(at, end).toString('utf8'));
@@ -95,7 +99,7 @@ function parseLine(text: string): Line | null {
   const [checksum, body] = [text.slice(0, 8), text.slice(9)];
   if (lineCheck(body) !== checksum) return null;
   const parsed = Line.safeParse(JSON.parse(body));
-  return parsed.success ? parsed.data : null;
+  return parsed.data ?? null;
 }
 
 const lineCheck = (body: string) => createHash('sha256').update(body).digest('hex').slice(0, 8);
@@ -106,9 +110,17 @@ export class Journal {
 
   /** Opens for going on; what was torn at the end is cut off first. */
   static async open(path: string, wholeBytes: number): Promise<Journal> {
-    const file = await open(path, 'a');
-    await truncate(path, wholeBytes);
-    return new Journal(file);
+    const file = await open(path, 'a', fileMode);
+    try {
+      await file.truncate(wholeBytes);
+      await file.sync();
+      // Its name too is on the disk before anything relies on a line in it.
+      await syncFolder(dirname(path));
+      return new Journal(file);
+    } catch (error) {
+      await file.close();
+      throw error;
+    }
   }
 
   async add(line: Line): Promise<void> {

@@ -1,6 +1,6 @@
-import { rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { CopyProof, Manifest } from '@/core/job';
+import { writeDurably } from '@/files';
 import { type EngineOutcome, blockBytes, sha256 } from './copy-engine';
 import type { CopyOrder } from './copy-order';
 
@@ -65,7 +65,7 @@ function manifestOf(order: CopyOrder, copied: Copied, proof: CopyProof): Manifes
   };
 }
 
-/** Writes the manifest whole or not at all. */
+/** Writes the manifest whole or not at all, on the disk before this returns. */
 export async function writeManifest(
   folder: string,
   order: CopyOrder,
@@ -73,8 +73,6 @@ export async function writeManifest(
   proof: CopyProof,
 ): Promise<Manifest> {
   const manifest = manifestOf(order, copied, proof);
-  const path = join(folder, 'manifest.json');
-  await writeFile(`${path}.new`, JSON.stringify(manifest));
-  await rename(`${path}.new`, path);
+  await writeDurably(join(folder, 'manifest.json'), JSON.stringify(manifest));
   return manifest;
 }

@@ -5,7 +5,6 @@ import {
   CopyOrder,
   Pacer,
   journalDone,
-  lockFile,
   namer,
   proofOf,
   runEngine,
@@ -14,6 +13,7 @@ import {
 } from '@/copier';
 import { type Fault, type Result, ok, refuse } from '@/core/result';
 import type { CopyProof } from '@/core/job';
+import { lockFile } from '@/files';
 import type { Pace } from '@/core/workshop';
 import { DriveIdentity } from './drive-identity';
 import { DriveImage } from './drive-image';

@@ -1,9 +1,10 @@
 import { existsSync } from 'node:fs';
-import { mkdir, readFile, readdir, rename, rm, writeFile } from 'node:fs/promises';
+import { readdir, readFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
 import { type ReadBack, orderFrom, readJournal } from '@/copier';
 import { type BlockReader, type CopyPlan, type DriveReading, type Layout, readDrive } from '@/core/disk';
+import { isMissing, makeFolder, readIfThere, removeDurably, renameDurably, writeDurably } from '@/files';
 import { DriveIdentity } from './drive-identity';
 import { DriveImage } from './drive-image';
 import type { FillWish } from './fill-drive';
@@ -11,6 +12,13 @@ import { PracticeFault } from './practice-faults';
 import type { Threads } from './threads';
 
 const firstLabel = 2201;
+
+/** What lies in a folder; null where there is none. */
+const namesIn = async (folder: string): Promise<string[] | null> =>
+  readdir(folder).catch((error: unknown) => {
+    if (isMissing(error)) return null;
+    throw error;
+  });
 
 /** The bench's dock: a folder of drives, each a folder of its own, and a folder of copies by job. */
 export class Dock {
@@ -23,7 +31,7 @@ export class Dock {
   copyFolder = (jobId: string) => join(this.folder, 'copies', jobId);
 
   async identities(): Promise<DriveIdentity[]> {
-    await mkdir(join(this.folder, 'drives'), { recursive: true });
+    await makeFolder(join(this.folder, 'drives'));
     const labels = (await readdir(join(this.folder, 'drives')))
       .filter((name) => /^[A-Z]{2}-\d+$/u.test(name))
       .sort();
@@ -51,15 +59,14 @@ export class Dock {
     for (let number = firstLabel; ; number += 1) {
       const benchLabel = `KV-${number}`;
       const folder = this.driveFolder(benchLabel);
-      const taken = await readdir(folder).catch(() => null);
+      const taken = await namesIn(folder);
       if (taken?.includes('identity.json')) continue;
       // A folder without identity is what a kill left of an unfinished one.
       await rm(folder, { recursive: true, force: true });
-      await mkdir(folder, { recursive: true });
+      await makeFolder(folder);
       await make(folder);
       const identity: DriveIdentity = { schema: 'jicara.dock-drive/1', benchLabel, ...drive };
-      await writeFile(join(folder, 'identity.new'), JSON.stringify(identity));
-      await rename(join(folder, 'identity.new'), join(folder, 'identity.json'));
+      await writeDurably(join(folder, 'identity.json'), JSON.stringify(identity));
       return identity;
     }
   }
@@ -76,10 +83,10 @@ export class Dock {
   ): Promise<DriveIdentity> {
     return this.place({ ...drive, role: 'old' }, async (finalFolder) => {
       const folder = join(finalFolder, 'making');
-      await mkdir(folder);
+      await makeFolder(folder);
       await this.threads.fill({ folder, bytes: drive.bytes, wish });
       for (const name of ['image.img', 'written.map'])
-        await rename(
+        await renameDurably(
           join(/*turbopackIgnore: true*/ folder, name),
           join(/*turbopackIgnore: true*/ finalFolder, name),
         );
@@ -104,19 +111,17 @@ export class Dock {
 
   /** The faults that are switched on to practise with; none where the note of them is missing or damaged. */
   async faults(): Promise<PracticeFault[]> {
-    const text = await readFile(join(this.folder, 'practice.json'), 'utf8').catch(() => '[]');
+    const text = await readIfThere(join(this.folder, 'practice.json'));
     try {
-      return z.array(PracticeFault).parse(JSON.parse(text));
+      return z.array(PracticeFault).parse(JSON.parse(text ?? '[]'));
     } catch {
       return [];
     }
   }
 
   async setFaults(faults: PracticeFault[]): Promise<void> {
-    await mkdir(this.folder, { recursive: true });
-    const path = join(this.folder, 'practice.json');
-    await writeFile(`${path}.new`, JSON.stringify(faults));
-    await rename(`${path}.new`, path);
+    await makeFolder(this.folder);
+    await writeDurably(join(this.folder, 'practice.json'), JSON.stringify(faults));
   }
 
   /** Writes down what a copy is to do. An order that stands is kept: the copy goes on as it was begun. */
@@ -131,15 +136,13 @@ export class Dock {
     const folder = this.copyFolder(jobId);
     const path = join(folder, 'order.json');
     if (existsSync(path)) return;
-    await mkdir(folder, { recursive: true });
-    const order = orderFrom(source, target, layout, plan, readBack);
-    await writeFile(`${path}.new`, JSON.stringify(order));
-    await rename(`${path}.new`, path);
+    await makeFolder(folder);
+    await writeDurably(path, JSON.stringify(orderFrom(source, target, layout, plan, readBack)));
   }
 
   /** Drops what a job's copy was to do and how far it came. The bytes on both drives stay as they are. */
   async forgetCopy(jobId: string): Promise<void> {
-    await rm(this.copyFolder(jobId), { recursive: true, force: true });
+    await removeDurably(this.copyFolder(jobId));
   }
 
   /** The manifest of a job's verified copy as text; null where there is none. */

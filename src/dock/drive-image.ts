@@ -1,6 +1,7 @@
 import { type FileHandle, open } from 'node:fs/promises';
 import { join } from 'node:path';
 import { type TargetDrive, asDriveError, readWhole, writeWhole } from '@/copier';
+import { fileMode, syncFolder } from '@/files';
 import { WrittenMap } from './written-map';
 
 /**
@@ -22,9 +23,13 @@ export class DriveImage implements TargetDrive {
 
   /** A blank drive: a file that is one hole. */
   static async create(folder: string, bytes: number): Promise<DriveImage> {
-    const file = await open(join(folder, 'image.img'), 'wx+');
+    const file = await open(join(folder, 'image.img'), 'wx+', fileMode);
     await file.truncate(bytes);
-    return new DriveImage(file, WrittenMap.open(join(folder, 'written.map'), bytes), bytes);
+    await file.sync();
+    const image = new DriveImage(file, WrittenMap.open(join(folder, 'written.map'), bytes), bytes);
+    image.map.sync();
+    await syncFolder(folder);
+    return image;
   }
 
   async read(offset: number, length: number): Promise<Uint8Array> {

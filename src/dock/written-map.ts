@@ -1,6 +1,7 @@
 import {
   closeSync,
   existsSync,
+  fdatasyncSync,
   fsyncSync,
   openSync,
   readFileSync,
@@ -27,7 +28,7 @@ export class WrittenMap {
     const length = Math.ceil(driveBytes / mapLineBytes / 8);
     const bits = new Uint8Array(length);
     if (existsSync(path)) bits.set(readFileSync(path).subarray(0, length));
-    const handle = openSync(path, existsSync(path) ? 'r+' : 'w+');
+    const handle = openSync(path, existsSync(path) ? 'r+' : 'w+', 0o600);
     return new WrittenMap(handle, bits);
   }
 
@@ -62,13 +63,17 @@ export class WrittenMap {
   }
 
   mark(start: number, bytes: number): void {
+    let isNew = false;
     for (let line = Math.floor(start / mapLineBytes); line * mapLineBytes < start + bytes; line += 1) {
       const before = this.bits[line >> 3]!;
       const after = before | (1 << (line & 7));
       if (after === before) continue;
       this.bits[line >> 3] = after;
       writeSync(this.handle, this.bits, line >> 3, 1, line >> 3);
+      isNew = true;
     }
+    // On the disk first: a power cut must not leave bytes behind a bit that says that there are none.
+    if (isNew) fdatasyncSync(this.handle);
   }
 
   sync(): void {

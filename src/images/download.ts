@@ -1,5 +1,6 @@
-import { type FileHandle, open, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { type FileHandle, open, rm, stat } from 'node:fs/promises';
 import type { Pacer } from '@/copier';
+import { fileMode, isMissing, readIfThere, renameDurably, writeDurably } from '@/files';
 import type { ImageHooks } from './hooks';
 import { trouble } from './trouble';
 
@@ -17,18 +18,26 @@ const unreachable = () =>
 
 /** Bytes of a download that are here already; 0 where nothing was begun. */
 export const bytesHere = async (path: string, fileBytes: number): Promise<number> => {
-  const whole = await stat(path).catch(() => null);
-  if (whole) return whole.size;
-  const part = await stat(partPath(path)).catch(() => null);
-  return Math.min(part?.size ?? 0, fileBytes);
+  const whole = await sizeIfThere(path);
+  if (whole !== null) return whole;
+  return Math.min((await sizeIfThere(partPath(path))) ?? 0, fileBytes);
 };
+
+const sizeIfThere = (path: string): Promise<number | null> =>
+  stat(path).then(
+    ({ size }) => size,
+    (error: unknown) => {
+      if (isMissing(error)) return null;
+      throw error;
+    },
+  );
 
 /**
  * Asks for what is not here yet. A server that cannot go on where it stopped, or whose file changed meanwhile, sends it from
  * the beginning (RFC 9110, sections 13.1.5 `If-Range` and 14.2 `Range`).
  */
 async function ask({ url, path, fileBytes }: DownloadOrder, stop: AbortSignal) {
-  const tag = await readFile(tagPath(path), 'utf8').catch(() => '');
+  const tag = (await readIfThere(tagPath(path))) ?? '';
   const have = tag ? await bytesHere(path, fileBytes) : 0;
   const headers: Record<string, string> = have > 0 ? { range: `bytes=${have}-`, 'if-range': tag } : {};
   const reply = await fetch(url, { headers, signal: stop }).catch(() => {
@@ -64,8 +73,8 @@ export async function download(order: DownloadOrder, hooks: ImageHooks, pacer: P
   }
   const { reply, from } = asked;
   if (!reply?.body) throw unreachable();
-  if (from === 0) await writeFile(tagPath(path), reply.headers.get('etag') ?? '');
-  const part = await open(partPath(path), from > 0 ? 'r+' : 'w');
+  if (from === 0) await writeDurably(tagPath(path), reply.headers.get('etag') ?? '');
+  const part = await open(partPath(path), from > 0 ? 'r+' : 'w', fileMode);
   try {
     const whole = await receive(reply.body, part, { from, fileBytes }, hooks, pacer);
     await part.sync();
@@ -74,7 +83,7 @@ export async function download(order: DownloadOrder, hooks: ImageHooks, pacer: P
     stop.abort();
     await part.close();
   }
-  await rename(partPath(path), path);
+  await renameDurably(partPath(path), path);
   await rm(tagPath(path), { force: true });
   return true;
 }

@@ -1,4 +1,4 @@
-import { mkdir, readFile, readdir, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { readdir, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
 import {
@@ -11,6 +11,7 @@ import {
   readChecksumList,
 } from '@/core/image';
 import { type Result, ok, refuse } from '@/core/result';
+import { isMissing, makeFolder, readIfThere, removeDurably, writeDurably } from '@/files';
 import { bytesHere, partPath } from './download';
 
 const mostIndexBytes = 2 ** 20;
@@ -36,11 +37,6 @@ async function fetchText(url: string): Promise<string> {
   const text = await reply.text();
   if (text.length > mostIndexBytes) throw new Error('too long');
   return text;
-}
-
-async function write(path: string, text: string) {
-  await writeFile(`${path}.new`, text);
-  await rename(`${path}.new`, path);
 }
 
 /**
@@ -73,13 +69,13 @@ export class ImageLibrary {
         'The list of images does not read.',
         'Ask again; if it stays, tell whoever publishes it.',
       );
-    await mkdir(this.folder, { recursive: true });
-    await write(join(this.folder, 'asked.json'), JSON.stringify(asked.data));
+    await makeFolder(this.folder);
+    await writeDurably(join(this.folder, 'asked.json'), JSON.stringify(asked.data));
     return ok(null);
   }
 
   private async asked(): Promise<Asked | null> {
-    const text = await readFile(join(this.folder, 'asked.json'), 'utf8').catch(() => null);
+    const text = await readIfThere(join(this.folder, 'asked.json'));
     const parsed = text === null ? null : Asked.safeParse(parseJson(text));
     return parsed?.success ? parsed.data : null;
   }
@@ -102,7 +98,7 @@ export class ImageLibrary {
   private async entry(image: SystemImage, from: LibraryImage['from']): Promise<LibraryImage> {
     const path = this.path({ image, from });
     const haveBytes = await bytesHere(path, image.fileBytes);
-    const text = await readFile(`${path}.check.json`, 'utf8').catch(() => null);
+    const text = await readIfThere(`${path}.check.json`);
     const check = text === null ? null : ImageCheck.safeParse(parseJson(text));
     // A check counts for the file that was checked: of another length it is another file.
     const holds = check?.success && haveBytes === image.fileBytes;
@@ -122,8 +118,7 @@ export class ImageLibrary {
   private async ownImage(fileName: string): Promise<SystemImage | null> {
     const path = join(this.ownFolder(), fileName);
     const { size, mtime } = await stat(path);
-    const text = await readFile(`${path}.json`, 'utf8').catch(() => '{}');
-    const described = parseJson(text);
+    const described = parseJson((await readIfThere(`${path}.json`)) ?? '{}');
     const image = SystemImage.safeParse({
       name: fileName,
       models: [],
@@ -144,22 +139,22 @@ export class ImageLibrary {
   async listed({ image, from }: LibraryImage): Promise<string | null> {
     const text =
       from === 'own'
-        ? await readFile(join(this.ownFolder(), 'SHA256SUMS'), 'utf8').catch(() => '')
+        ? ((await readIfThere(join(this.ownFolder(), 'SHA256SUMS'))) ?? '')
         : ((await this.asked())?.checksums ?? '');
     const lines = readChecksumList(text);
     return lines.ok ? listedSum(lines.value, image.fileName) : null;
   }
 
   async saveCheck(entry: LibraryImage, check: ImageCheck): Promise<void> {
-    await write(`${this.path(entry)}.check.json`, JSON.stringify(check));
+    await writeDurably(`${this.path(entry)}.check.json`, JSON.stringify(check));
   }
 
   /** Throws away what was fetched of an image. The workshop’s own files are not touched. */
   async forget(entry: LibraryImage): Promise<void> {
     const path = this.path(entry);
-    await rm(`${path}.check.json`, { force: true });
+    await removeDurably(`${path}.check.json`);
     if (entry.from === 'own') return;
-    for (const one of [path, partPath(path), `${partPath(path)}.tag`]) await rm(one, { force: true });
+    for (const one of [path, partPath(path), `${partPath(path)}.tag`]) await removeDurably(one);
   }
 }
 

@@ -1,12 +1,12 @@
 import { createHash } from 'node:crypto';
-import { readFile, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Pacer, lockFile } from '@/copier';
+import { Pacer } from '@/copier';
 import { isAllZero } from '@/core/disk';
 import { StickContent } from '@/core/image';
 import { refuse } from '@/core/result';
 import type { Pace } from '@/core/workshop';
 import { DriveImage, type PracticeFault, failingTarget } from '@/dock';
+import { lockFile, readIfThere, writeDurably } from '@/files';
 import type { ImageHooks } from './hooks';
 import { ImageTrouble } from './trouble';
 import { unpacked } from './unpack';
@@ -27,7 +27,7 @@ const contentPath = (folder: string) => join(folder, 'content.json');
 
 /** What a stick holds, as this bench wrote it down; null where it wrote nothing. */
 export async function stickContent(folder: string): Promise<StickContent | null> {
-  const text = await readFile(contentPath(folder), 'utf8').catch(() => null);
+  const text = await readIfThere(contentPath(folder));
   if (text === null) return null;
   try {
     return StickContent.parse(JSON.parse(text));
@@ -36,10 +36,8 @@ export async function stickContent(folder: string): Promise<StickContent | null>
   }
 }
 
-async function note(folder: string, content: StickContent): Promise<void> {
-  await writeFile(`${contentPath(folder)}.new`, JSON.stringify(content), { flush: true });
-  await rename(`${contentPath(folder)}.new`, contentPath(folder));
-}
+const note = (folder: string, content: StickContent): Promise<void> =>
+  writeDurably(contentPath(folder), JSON.stringify(content));
 
 /**
  * Writes an image onto a stick as it is unpacked, then reads all of it back and compares. Before the first byte the stick is

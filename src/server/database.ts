@@ -1,4 +1,9 @@
+import { existsSync } from 'node:fs';
+import { rm, statfs } from 'node:fs/promises';
 import { PGlite, types } from '@electric-sql/pglite';
+import { type Fault, refuse } from '@/core/result';
+import { makePrivate, renameDurably, syncTree } from '@/files';
+import { DurableNodeFS } from './durable-node-fs';
 
 /** What queries need of a database. A PostgreSQL server could stand behind it without touching one of them. */
 export interface Sql {
@@ -8,9 +13,35 @@ export interface Sql {
 }
 
 export interface Database extends Sql {
-  /** All or nothing; transactions run one after another. */
+  /** All or nothing; transactions run one after another. Throws a `DatabaseTrouble` where it cannot work now. */
   transaction<T>(work: (sql: Sql) => Promise<T>): Promise<T>;
+  /** Does something while nothing is read or written: its files, as they stand then, are as after a power cut. */
+  still<T>(work: () => Promise<T>): Promise<T>;
   close(): Promise<void>;
+}
+
+/** The database cannot work now, for a reason outside of it that a person can mend; it goes on by itself afterwards. */
+export class DatabaseTrouble extends Error {
+  constructor(readonly fault: Fault) {
+    super(fault.code);
+  }
+}
+
+/** What a write may need before it is begun: two segments of the write-ahead log (16 MiB each) and what they tell of. */
+const roomBytes = 48 * 1024 * 1024;
+
+/** How full the disk is, said to a person. */
+export const diskFull = (): Fault =>
+  refuse(
+    'disk-full',
+    'The disk under the data folder is full: nothing was written.',
+    'Make room; Jicara goes on by itself. The Dock shows what old drives take.',
+  ).fault;
+
+/** Bytes that may still be written below a folder. */
+export async function freeBytes(folder: string): Promise<number> {
+  const { bavail, bsize } = await statfs(folder);
+  return bavail * bsize;
 }
 
 /** int8 comes back as a number; what does not fit one safely is a bug to hear about, not to round away. */
@@ -20,27 +51,142 @@ function safeInteger(text: string): number {
   return value;
 }
 
+const parsers = {
+  [types.INT8]: safeInteger,
+  [types.TIMESTAMPTZ]: (text: string) => new Date(text).toISOString(),
+};
+
 type PGliteLike = Pick<PGlite, 'query' | 'exec'>;
 
-const sqlOf = (client: PGliteLike): Sql => ({
-  query: async <Row>(text: string, parameters?: unknown[]) =>
-    (await client.query<Row>(text, parameters)).rows,
-  execute: async (text) => void (await client.exec(text)),
-});
+/** Errors of the database as far as they are looked at: their SQLSTATE code and how severe they are. */
+type ServerError = { code?: string; severity?: string };
+
+/** After these the engine answers nothing any more: asked again, it would turn in circles for good. */
+const isFatal = (error: unknown) =>
+  ['PANIC', 'FATAL'].includes((error as ServerError)?.severity ?? '') ||
+  error instanceof WebAssembly.RuntimeError;
+
+/** SQLSTATE 53100 (disk_full), or the operating system's word for it. */
+const isDiskFull = (error: unknown) => ['53100', 'ENOSPC'].includes((error as ServerError)?.code ?? '');
+
+const asTrouble = (error: unknown) => (isDiskFull(error) ? new DatabaseTrouble(diskFull()) : error);
+
+/** One run of the embedded database. It may die, for want of room; then every call that waits on it is answered. */
+class Engine {
+  isDead = false;
+  private readonly waiting = new Set<(error: unknown) => void>();
+
+  constructor(private readonly client: PGlite) {}
+
+  /** Does it, or is told that the engine died meanwhile. */
+  run<T>(work: (client: PGlite) => Promise<T>): Promise<T> {
+    return new Promise<T>((resolve, reject) => {
+      this.waiting.add(reject);
+      const done = () => this.waiting.delete(reject);
+      work(this.client).then(
+        (value) => {
+          done();
+          resolve(value);
+        },
+        (error: unknown) => {
+          done();
+          this.heard(error);
+          reject(asTrouble(error));
+        },
+      );
+    });
+  }
+
+  sql(client: PGliteLike): Sql {
+    const guarded = async <T>(answer: Promise<T>): Promise<T> => {
+      try {
+        return await answer;
+      } catch (error) {
+        this.heard(error);
+        // A dead engine is asked nothing more, not even to roll back: who waits was told by `heard`.
+        return this.isDead ? await new Promise<never>(() => {}) : Promise.reject(error);
+      }
+    };
+    return {
+      query: async <Row>(text: string, parameters?: unknown[]) =>
+        (await guarded(client.query<Row>(text, parameters))).rows,
+      execute: async (text) => void (await guarded(client.exec(text))),
+    };
+  }
+
+  private heard(error: unknown) {
+    if (!isFatal(error)) return;
+    this.isDead = true;
+    for (const reject of this.waiting) reject(asTrouble(error));
+    this.waiting.clear();
+  }
+
+  async close(): Promise<void> {
+    if (!this.isDead) await this.client.close();
+  }
+}
+
+/** The embedded database with syncs, so that what it acknowledged outlasts a power cut. */
+const startDurably = (folder: string): Promise<PGlite> =>
+  PGlite.create({
+    fs: new DurableNodeFS(folder),
+    startParams: [
+      ...PGlite.defaultStartParams.filter((parameter) => parameter !== '-F'),
+      '-c',
+      'wal_sync_method=fsync',
+    ],
+    parsers,
+  });
+
+/** Makes a new database beside its place, synced whole, which then takes its name: a kill leaves none or all of it. */
+async function createIn(folder: string): Promise<void> {
+  const part = `${folder}.new`;
+  await rm(part, { recursive: true, force: true });
+  const client = await startDurably(part);
+  await client.close();
+  await makePrivate(part);
+  syncTree(part);
+  await renameDurably(part, folder);
+}
 
 /** Opens PGlite on a folder, or in memory where none is named (tests). */
 export async function openDatabase(folder?: string): Promise<Database> {
-  const client = await PGlite.create({
-    dataDir: folder,
-    parsers: {
-      [types.INT8]: safeInteger,
-      [types.TIMESTAMPTZ]: (text: string) => new Date(text).toISOString(),
-    },
-  });
+  if (folder !== undefined && !existsSync(folder)) await createIn(folder);
+  const start = async () => {
+    const client = await (folder === undefined ? PGlite.create({ parsers }) : startDurably(folder));
+    if (folder !== undefined) await makePrivate(folder);
+    return new Engine(client);
+  };
+  let engine = await start();
+  let starting: Promise<Engine> | null = null;
+
+  /** The engine, started anew where it died; where that fails there is still no room, and the next call tries again. */
+  const alive = async (): Promise<Engine> => {
+    if (!engine.isDead) return engine;
+    if (folder !== undefined && (await freeBytes(folder)) < roomBytes) throw new DatabaseTrouble(diskFull());
+    // Several that come at once wait for the same start: two engines on one folder would lose rows.
+    starting ??= start().finally(() => (starting = null));
+    try {
+      return (engine = await starting);
+    } catch {
+      throw new DatabaseTrouble(diskFull());
+    }
+  };
+
   return {
-    ...sqlOf(client),
-    transaction: (work) =>
-      client.transaction((tx) => work(sqlOf(tx as unknown as PGliteLike))) as Promise<never>,
-    close: () => client.close(),
+    query: async <Row>(text: string, parameters?: unknown[]) =>
+      (await alive()).run(async (client) => (await client.query<Row>(text, parameters)).rows),
+    execute: async (text) =>
+      void (await (await alive()).run(async (client) => void (await client.exec(text)))),
+    transaction: async <T>(work: (sql: Sql) => Promise<T>) => {
+      const running = await alive();
+      if (folder !== undefined && (await freeBytes(folder)) < roomBytes)
+        throw new DatabaseTrouble(diskFull());
+      return running.run(
+        (client) => client.transaction((tx) => work(running.sql(tx as unknown as PGliteLike))) as Promise<T>,
+      );
+    },
+    still: async (work) => (await alive()).run((client) => client.runExclusive(work)),
+    close: () => engine.close(),
   };
 }

@@ -10,7 +10,6 @@ export { openDatabase } from './database';
 export { seedDemo } from './demo';
 export type { Database, Sql } from './database';
 export { doAct } from './do-act';
-export { lockFolder } from '@/copier';
 export { findJob } from './jobs';
 export { addPhoto, photoFile, photosOfJob, removePhoto } from './photos';
 export { mostPhotoBytes, photoTooLarge, scalePhoto } from './photo-scale';

@@ -1,15 +1,17 @@
 import { join } from 'node:path';
-import { lockFolder } from '@/copier';
-import { type Result, ok } from '@/core/result';
+import { type Fault, type Result, ok } from '@/core/result';
+import { keepPrivate, lockFolder } from '@/files';
 import { Dock, type Threads, workerThreads } from '@/dock';
 import { ImageLibrary, type ImageThreads, imageThreads, startMakerServer } from '@/images';
 import { CopyRuns } from './copy-runs';
-import { type Database, openDatabase } from './database';
+import { type Database, DatabaseTrouble, openDatabase } from './database';
 import { seedDemo } from './demo';
 import { ImageRuns } from './image-runs';
 import { makeMakerImages } from './images';
 import { JobChanges } from './job-changes';
 import { migrate, readMigrations } from './migrate';
+import { openFolder } from './open-folder';
+import { type Probe, workerProbe } from './probe';
 import type { Runtime } from './runtime';
 import { renewShipped } from './shipped';
 
@@ -22,23 +24,55 @@ export type RuntimeOptions = {
   imageThreads?: ImageThreads;
   /** Tests: a database in memory instead of one in the folder. */
   database?: Database;
+  probe?: Probe;
 };
 
-/** Opens a workshop: lock, database, migrations, demo data where asked. Fault: what the lock or a migration says. */
-export async function openRuntime(options: RuntimeOptions): Promise<Result<Runtime>> {
-  const lock = lockFolder(options.dataFolder);
-  if (!lock.ok) return lock;
-  const database = options.database ?? (await openDatabase(join(options.dataFolder, 'database')));
-  const migrated = await migrate(
-    database,
-    await readMigrations(join(options.projectFolder, 'src/server/migrations')),
-  );
-  if (!migrated.ok) {
-    await database.close();
-    lock.value();
-    return migrated;
+/** What was opened so far, to be closed in reverse where opening does not come to its end. */
+class Opened {
+  private readonly undo: (() => unknown)[] = [];
+  add(close: () => unknown) {
+    this.undo.push(close);
   }
-  await database.transaction((sql) => renewShipped(sql, join(options.projectFolder, 'demo')));
+  async close(): Promise<void> {
+    for (const close of this.undo.splice(0).reverse()) await close();
+  }
+}
+
+/**
+ * Opens a workshop: lock, database, migrations, demo data where asked. Where it cannot, all is closed and let go again.
+ * Faults: those of `openFolder`, of a migration, and `disk-full`.
+ */
+export async function openRuntime(options: RuntimeOptions): Promise<Result<Runtime>> {
+  keepPrivate();
+  const opened = new Opened();
+  const failed = async (fault: Fault): Promise<Result<Runtime>> => {
+    await opened.close();
+    return { ok: false, fault };
+  };
+  try {
+    // A database in memory leaves the folder to the tests.
+    const lock = options.database
+      ? lockFolder(options.dataFolder)
+      : await openFolder(options.dataFolder, options.probe ?? workerProbe);
+    if (!lock.ok) return lock;
+    opened.add(lock.value);
+    const database = options.database ?? (await openDatabase(join(options.dataFolder, 'database')));
+    opened.add(() => database.close());
+    const migrations = await readMigrations(join(options.projectFolder, 'src/server/migrations'));
+    const migrated = await migrate(database, migrations);
+    if (!migrated.ok) return await failed(migrated.fault);
+    await database.transaction((sql) => renewShipped(sql, join(options.projectFolder, 'demo')));
+    const runtime = await assemble(options, database, opened);
+    if (options.kind === 'demo') await seedDemo(runtime);
+    return ok(runtime);
+  } catch (error) {
+    if (error instanceof DatabaseTrouble) return failed(error.fault);
+    await opened.close();
+    throw error;
+  }
+}
+
+async function assemble(options: RuntimeOptions, database: Database, opened: Opened): Promise<Runtime> {
   const dock = new Dock(join(options.dataFolder, 'dock'), options.threads ?? workerThreads);
   const copies = new CopyRuns(dock);
   const streams = new Set<() => void>();
@@ -50,6 +84,11 @@ export async function openRuntime(options: RuntimeOptions): Promise<Result<Runti
     () => makeMakerImages(runtime, makerFolder),
     async () => (await dock.faults()).includes('maker-offline'),
   );
+  opened.add(() => maker.close());
+  opened.add(() => Promise.all([copies.close(), images.close()]));
+  opened.add(() => {
+    for (const end of streams) end();
+  });
   const runtime: Runtime = {
     database,
     dock,
@@ -69,14 +108,7 @@ export async function openRuntime(options: RuntimeOptions): Promise<Result<Runti
     docking: new Set(),
     looking: new Set(),
     streams,
-    close: async () => {
-      for (const end of streams) end();
-      await Promise.all([copies.close(), images.close()]);
-      await maker.close();
-      await database.close();
-      lock.value();
-    },
+    close: () => opened.close(),
   };
-  if (options.kind === 'demo') await seedDemo(runtime);
-  return ok(runtime);
+  return runtime;
 }

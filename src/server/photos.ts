@@ -1,8 +1,9 @@
-import { mkdir, open, readFile, rename, rm } from 'node:fs/promises';
+import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
 import type { PhotoLine } from '@/core/job';
 import { type Result, ok, refuse } from '@/core/result';
+import { isMissing, makeFolder, removeDurably, writeDurably } from '@/files';
 import type { Sql } from './database';
 import { appendHistory, findJob, updateJob } from './jobs';
 import { scalePhoto } from './photo-scale';
@@ -29,16 +30,8 @@ const noJob = () => refuse('no-job', 'There is no such job on this bench.', 'Loo
 
 /** Written whole or not at all, before anything names it: a kill leaves a file that nobody asks for, never half a photo. */
 async function keep(runtime: Runtime, id: string, jpeg: Buffer): Promise<void> {
-  await mkdir(runtime.photoFolder, { recursive: true });
-  const part = `${fileOf(runtime, id)}.part`;
-  const file = await open(part, 'w');
-  try {
-    await file.writeFile(jpeg);
-    await file.sync();
-  } finally {
-    await file.close();
-  }
-  await rename(part, fileOf(runtime, id));
+  await makeFolder(runtime.photoFolder);
+  await writeDurably(fileOf(runtime, id), jpeg);
 }
 
 /** Adds a photo to a job: scaled, without anything but its pixels. Faults: `form`, those of `scalePhoto`, `photo-many`, `no-job`, `nobody-working`. */
@@ -92,7 +85,7 @@ export async function addPhoto(
     return ok(null);
   });
   if (kept.ok) runtime.changes.tell(jobId, version);
-  else await rm(fileOf(runtime, id), { force: true });
+  else await removeDurably(fileOf(runtime, id));
   return kept;
 }
 
@@ -127,7 +120,7 @@ export async function removePhoto(
     return ok(null);
   });
   if (!removed.ok) return removed;
-  await rm(fileOf(runtime, photoId), { force: true });
+  await removeDurably(fileOf(runtime, photoId));
   runtime.changes.tell(jobId, version);
   return removed;
 }
@@ -157,5 +150,8 @@ export async function photoFile(runtime: Runtime, jobId: string, photoId: string
     jobId,
   ]);
   if (rows.length === 0) return null;
-  return readFile(fileOf(runtime, photoId)).catch(() => null);
+  return readFile(fileOf(runtime, photoId)).catch((error: unknown) => {
+    if (isMissing(error)) return null;
+    throw error;
+  });
 }

@@ -1,10 +1,11 @@
 import { existsSync } from 'node:fs';
-import { mkdir, rename, rm, writeFile } from 'node:fs/promises';
+import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { DeviceProfile } from '@/core/device';
 import { type BenchItem, type SystemImage, stickMargins } from '@/core/image';
 import type { Job, StickForJob } from '@/core/job';
 import { DriveImage, type DriveIdentity } from '@/dock';
+import { makeFolder, writeDurably } from '@/files';
 import { stickContent } from '@/images';
 import { benchItems } from './bench-items';
 import type { Sql } from './database';
@@ -30,10 +31,9 @@ export async function ensureStick(runtime: Runtime, item: BenchItem): Promise<st
   if (existsSync(join(folder, 'identity.json'))) return folder;
   // A folder without identity is what a kill left of an unfinished one.
   await rm(folder, { recursive: true, force: true });
-  await mkdir(folder, { recursive: true });
+  await makeFolder(folder);
   await (await DriveImage.create(folder, item.bytes!)).close();
-  await writeFile(join(folder, 'identity.new'), JSON.stringify(stickIdentity(item)));
-  await rename(join(folder, 'identity.new'), join(folder, 'identity.json'));
+  await writeDurably(join(folder, 'identity.json'), JSON.stringify(stickIdentity(item)));
   return folder;
 }
 

@@ -1,8 +1,4 @@
-import { spawnSync } from 'node:child_process';
-import { mkdtemp, rm, writeFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { type Database, lockFolder, openDatabase } from '@/server';
+import { type Database, openDatabase } from '@/server';
 import { migrate, readMigrations } from '@/server/migrate';
 import { openWorkshop } from './workshop';
 
@@ -60,32 +56,4 @@ describe('an own workshop', () => {
     expect(await workshop.runtime.database.query('select id from device_profile')).toEqual([]);
     await workshop.close();
   }, 60_000);
-});
-
-describe('the folder’s lock', () => {
-  let folder: string;
-  beforeEach(async () => {
-    folder = await mkdtemp(join(tmpdir(), 'jicara-lock-'));
-  });
-  afterEach(() => rm(folder, { recursive: true, force: true }));
-
-  it('refuses a second process with a sentence, and is free again after release', () => {
-    const first = lockFolder(folder);
-    expect(lockFolder(folder)).toMatchObject({
-      ok: false,
-      fault: { code: 'folder-in-use', sentence: expect.stringContaining(String(process.pid)) },
-    });
-    if (first.ok) first.value();
-    expect(lockFolder(folder).ok).toBe(true);
-  });
-
-  it('is found stale after a kill: the process is gone, or its id belongs to another one', async () => {
-    const gone = spawnSync(process.execPath, ['-e', '']).pid;
-    await writeFile(join(folder, 'lock.json'), JSON.stringify({ pid: gone, started: '1' }));
-    expect(lockFolder(folder).ok).toBe(true);
-    await writeFile(join(folder, 'lock.json'), JSON.stringify({ pid: process.pid, started: '1' }));
-    expect(lockFolder(folder).ok).toBe(true);
-    await writeFile(join(folder, 'lock.json'), 'torn');
-    expect(lockFolder(folder).ok).toBe(true);
-  });
 });

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { createReadStream, createWriteStream, existsSync } from 'node:fs';
-import { mkdir, open, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { open, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { createGzip } from 'node:zlib';
@@ -9,6 +9,7 @@ import { z } from 'zod';
 import { DeliveredPart } from '@/core/disk';
 import { type ImageIndex, SystemImage, writeChecksumList } from '@/core/image';
 import { DriveImage, fillDrive } from '@/dock';
+import { makeFolder, renameDurably, writeDurably } from '@/files';
 
 /** What the stand-in of a maker’s image server offers: how to make each image, and what is wrong with it. */
 export const MakerImages = z.object({
@@ -37,14 +38,18 @@ export type MakerOrder = { folder: string; volumes: string; wanted: MakerImages 
 async function pack(raw: string, { packing, id }: Wanted, path: string): Promise<void> {
   // Level 1: most of an image is zeros, which any level packs as well.
   if (packing === 'gzip')
-    return pipeline(createReadStream(raw), createGzip({ level: 1 }), createWriteStream(path));
+    return pipeline(
+      createReadStream(raw),
+      createGzip({ level: 1 }),
+      createWriteStream(path, { mode: 0o600, flush: true }),
+    );
   const zip = new ZipFile();
   zip.addReadStream(createReadStream(raw), `${id}.img`, {
     mtime: new Date(Date.UTC(2026, 0, 1)),
     compressionLevel: 1,
   });
   zip.end();
-  return pipeline(zip.outputStream, createWriteStream(path));
+  return pipeline(zip.outputStream, createWriteStream(path, { mode: 0o600, flush: true }));
 }
 
 async function sumOf(path: string): Promise<string> {
@@ -69,7 +74,7 @@ async function makeOne(order: MakerOrder, one: Wanted): Promise<{ image: SystemI
   const { sectors, parts } = order.wanted;
   const work = join(order.folder, 'making');
   await rm(work, { recursive: true, force: true });
-  await mkdir(work);
+  await makeFolder(work);
   const drive = await DriveImage.create(work, sectors * 512);
   const wish = {
     parts,
@@ -86,7 +91,7 @@ async function makeOne(order: MakerOrder, one: Wanted): Promise<{ image: SystemI
   await pack(join(work, 'image.img'), one, join(work, fileName));
   const sha256 = await sumOf(join(work, fileName));
   if (one.damage === 'flipped') await flipOneByte(join(work, fileName));
-  await rename(join(work, fileName), path);
+  await renameDurably(join(work, fileName), path);
   await rm(work, { recursive: true });
   const { id, name, models, version, releasedOn, packing } = one;
   const published = { id, name, models, version, releasedOn, fileName, packing };
@@ -101,7 +106,7 @@ async function makeOne(order: MakerOrder, one: Wanted): Promise<{ image: SystemI
 export async function makeImages(order: MakerOrder, isStopped: () => boolean): Promise<boolean> {
   const indexPath = join(order.folder, 'index.json');
   if (existsSync(indexPath)) return true;
-  await mkdir(order.folder, { recursive: true });
+  await makeFolder(order.folder);
   const made: { image: SystemImage; sha256: string; listed: boolean }[] = [];
   for (const one of order.wanted.images) {
     if (isStopped()) return false;
@@ -110,13 +115,12 @@ export async function makeImages(order: MakerOrder, isStopped: () => boolean): P
   const lines = made
     .filter(({ listed }) => listed)
     .map(({ image, sha256 }) => ({ name: image.fileName, sha256 }));
-  await writeFile(join(order.folder, 'SHA256SUMS'), writeChecksumList(lines));
+  await writeDurably(join(order.folder, 'SHA256SUMS'), writeChecksumList(lines));
   const index: ImageIndex = {
     schema: 'jicara.image-index/1',
     maker: order.wanted.maker,
     images: made.map(({ image }) => image),
   };
-  await writeFile(`${indexPath}.new`, JSON.stringify(index));
-  await rename(`${indexPath}.new`, indexPath);
+  await writeDurably(indexPath, JSON.stringify(index));
   return true;
 }
