@@ -17,16 +17,24 @@ async function ask<T>(path: string, init: RequestInit): Promise<Result<T>> {
   }
 }
 
-export const post = <T>(path: string, body: unknown): Promise<Result<T>> =>
+/** Sends a form. Under an id of its own it may be sent again where no answer came, and is done once. */
+export const post = <T>(path: string, body: unknown, requestId?: string): Promise<Result<T>> =>
   ask(path, {
     method: 'POST',
-    headers: { 'content-type': 'application/json' },
+    headers: {
+      'content-type': 'application/json',
+      ...(requestId === undefined ? {} : { 'idempotency-key': requestId }),
+    },
     body: JSON.stringify(body),
   });
 
 /** Sends a file as it is: its name stays here. */
 export const postFile = <T>(path: string, file: Blob): Promise<Result<T>> =>
-  ask(path, { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: file });
+  ask(path, {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream', 'idempotency-key': newRequestId() },
+    body: file,
+  });
 
 /** An id for one act of this page; no secure context is needed for it, so that it works over plain http. */
 export const newRequestId = (): string =>

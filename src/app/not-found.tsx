@@ -4,7 +4,7 @@ export default function NotFound() {
   return (
     <main className="grid h-dvh place-items-center p-6">
       <div className="max-w-[52ch]">
-        <h1 className="text-[30px]">Nothing stands at this address</h1>
+        <h1 className="text-[30px]">Page not found</h1>
         <p className="mt-2">There is no such job or screen. Nothing was changed or lost.</p>
         <Link
           href="/"

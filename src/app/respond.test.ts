@@ -1,5 +1,6 @@
 import { refuse } from '@/core/result';
-import { readJson, respond } from './respond';
+import { readJson } from './read-body';
+import { respond } from './respond';
 
 const request = (body: string | null) => new Request('http://127.0.0.1/', { method: 'POST', body });
 

@@ -11,7 +11,7 @@ import {
   readChecksumList,
 } from '@/core/image';
 import { type Result, ok, refuse } from '@/core/result';
-import { isMissing, makeFolder, readIfThere, removeDurably, writeDurably } from '@/files';
+import { makeFolder, readIfThere, removeDurably, writeDurably } from '@/files';
 import { bytesHere, partPath } from './download';
 
 const mostIndexBytes = 2 ** 20;

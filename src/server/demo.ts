@@ -1,13 +1,14 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
-import { JobAct, nextAct } from '@/core/job';
+import { JobAct } from '@/core/acts';
+import { nextAct } from '@/core/job';
 import { Settings, Technician } from '@/core/workshop';
 import { loadShippedCatalogue } from './shipped';
 import { recordUse } from './bench-items';
 import { doAct } from './do-act';
 import { loadContext } from './job-context';
-import { findJob } from './jobs';
+import { jobOf } from './jobs';
 import type { Runtime } from './runtime';
 import { takeInDevice } from './take-in-device';
 import { saveSettings, saveTechnician } from './workshop';
@@ -74,11 +75,10 @@ async function demoAct(
   act: z.infer<typeof DemoJob>['acts'][number],
 ): Promise<void> {
   for (let i = 0; i < (act.kind === 'steps' ? act.count : 1); i += 1) {
-    const stored = (await findJob(runtime.database, jobId))!;
-    const next =
-      act.kind === 'steps'
-        ? nextAct(stored.state, await loadContext(runtime, runtime.database, stored))
-        : null;
+    const stored = await jobOf(runtime.database, jobId);
+    const loaded = await loadContext(runtime, stored);
+    if (!loaded.ok) throw new Error(loaded.fault.sentence);
+    const next = act.kind === 'steps' ? nextAct(stored.state, loaded.value) : null;
     const one = act.kind === 'steps' ? { kind: 'step', stepId: next?.id } : act;
     const done = await doAct(runtime, jobId, { version: stored.version, act: one });
     if (!done.ok) throw new Error(`demo job ${jobId}: ${done.fault.sentence}`);

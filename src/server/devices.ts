@@ -45,14 +45,10 @@ export async function findProfile(sql: Sql, id: string): Promise<DeviceProfile |
   return DeviceProfile.safeParse(row?.document).data ?? null;
 }
 
-/** The profile that a job began with; the catalogue's where none was kept with it, or today's rules refuse that one. */
-export async function profileOfJob(sql: Sql, jobId: string): Promise<DeviceProfile | null> {
-  const [row] = await sql.query<{ kept: unknown; now: unknown }>(
-    `select job.profile as kept, device.document as now
-     from job join device_profile device on device.id = job.profile_id where job.id = $1`,
-    [jobId],
-  );
-  return DeviceProfile.safeParse(row?.kept).data ?? DeviceProfile.safeParse(row?.now).data ?? null;
+/** A profile’s document as it is kept, whether it can be read or not; null where there is none. */
+export async function rawProfile(sql: Sql, id: string): Promise<unknown> {
+  const [row] = await sql.query<Row>('select document from device_profile where id = $1', [id]);
+  return row?.document ?? null;
 }
 
 export const hasProfiles = async (sql: Sql): Promise<boolean> =>
@@ -68,7 +64,7 @@ export const hasOldProfiles = async (sql: Sql): Promise<boolean> =>
     )
   ).length > 0;
 
-/** What devices are called, by profile. */
+/** What devices are called, with their makers, by profile. */
 export async function profileNames(sql: Sql): Promise<Map<string, string>> {
   const rows = await sql.query<{ id: string; name: string }>('select id, name from device_profile');
   return new Map(rows.map(({ id, name }) => [id, name]));

@@ -1,15 +1,12 @@
-import { ActRequest, type JobAct, decide } from '@/core/job';
+import { ActRequest, type ActKind, type StandInKind, decide, readsHistory } from '@/core/acts';
 import { type Result, ok, refuse } from '@/core/result';
 import { loadContext } from './job-context';
-import { findJob, wasDone } from './jobs';
+import { findJob, historyOf, wasDone } from './jobs';
+import { recordStickSeen } from './restore';
 import type { Runtime } from './runtime';
 import { type Checked, saveDecision } from './save-act';
-import { recordStickSeen } from './restore';
 import { standIns } from './stand-ins';
 import { formFault, nobodyWorking } from './take-in-device';
-
-const noJob = (id: string) =>
-  refuse('no-job', `There is no job ${id.slice(0, 20)} on this bench.`, 'Look for it on the bench.');
 
 const stale = () =>
   refuse(
@@ -18,7 +15,7 @@ const stale = () =>
     'Look at what is new, then do it again.',
   );
 
-const turnsDevice: JobAct['kind'][] = ['switch-on', 'switch-off', 'power-on'];
+const turnsDevice: ActKind[] = ['switch-on', 'switch-off', 'power-on'];
 const deviceWrites = () =>
   refuse(
     'busy',
@@ -26,9 +23,13 @@ const deviceWrites = () =>
     'Stop it safely at Carry over first.',
   );
 
+/** SQLSTATE 23505, unique_violation: this very request was written a moment ago. */
+const isDouble = (error: unknown) => (error as { code?: string })?.code === '23505';
+
 /**
- * Does an act to a job: checks the version that the person saw, the holds and the rules, then saves document and
- * history in one transaction. Docking, copying and switching on are done by the stand-ins and recorded afterwards.
+ * Does an act to a job: checks the version that the person saw, the holds and the rules, then saves document and history in
+ * one transaction. What a stand-in does is recorded afterwards. An act that is sent again is done once: while the first is
+ * under way the second gets its answer, afterwards it is known by its id.
  */
 export async function doAct(
   runtime: Runtime,
@@ -39,29 +40,55 @@ export async function doAct(
 ): Promise<Result<null>> {
   const parsed = ActRequest.safeParse(request);
   if (!parsed.success) return formFault(parsed.error);
-  const { act, version, requestId = null } = parsed.data;
-  const checked = await runtime.database.transaction(async (sql): Promise<Result<Checked | 'done'>> => {
-    const stored = await findJob(sql, jobId);
-    if (!stored) return noJob(jobId);
-    const context = await loadContext(runtime, sql, stored, act, asked);
-    if (!context.by) return nobodyWorking();
-    // Sent again because its answer was lost: it stands, whoever did what since.
-    if (requestId !== null && (await wasDone(sql, jobId, requestId))) return ok('done');
-    // Looking changes nothing that somebody could have meant otherwise.
-    if (stored.version !== version && act.kind !== 'look') return stale();
-    const decided = decide(stored.state, act, context);
-    if (!decided.ok) return decided;
-    if (turnsDevice.includes(act.kind) && runtime.copies.isRunning(jobId)) return deviceWrites();
-    const byStandIn = standIns[act.kind] !== undefined;
-    if (!byStandIn && !(await saveDecision(sql, runtime, stored, context.by, decided.value, requestId)))
-      return stale();
-    if (act.kind === 'observe-start') await recordStickSeen(sql, runtime, { stored, context }, act.outcome);
-    return ok({ stored, context });
-  });
-  if (!checked.ok) return checked;
-  if (checked.value === 'done') return ok(null);
-  const standIn = standIns[act.kind];
-  if (standIn) return standIn(runtime, checked.value, act);
-  runtime.changes.tell(jobId, checked.value.stored.version + 1);
+  const { requestId } = parsed.data;
+  if (requestId === undefined) return act(runtime, jobId, parsed.data, asked);
+  const key = `${jobId} ${requestId}`;
+  const underWay = runtime.underWay.get(key);
+  if (underWay) return underWay;
+  const doing = act(runtime, jobId, parsed.data, asked).finally(() => runtime.underWay.delete(key));
+  runtime.underWay.set(key, doing);
+  return doing;
+}
+
+async function act(
+  runtime: Runtime,
+  jobId: string,
+  request: ActRequest,
+  asked: string | null,
+): Promise<Result<null>> {
+  const { act: wanted, version } = request;
+  const requestId = request.requestId ?? null;
+  const { database } = runtime;
+  const found = await findJob(database, jobId);
+  if (!found.ok) return found;
+  const stored = found.value;
+  const loaded = await loadContext(runtime, stored, wanted, asked);
+  if (!loaded.ok) return loaded;
+  const context = readsHistory(wanted.kind)
+    ? { ...loaded.value, history: await historyOf(database, jobId) }
+    : loaded.value;
+  if (!context.by) return nobodyWorking();
+  // Sent again because its answer was lost: it stands, whoever did what since.
+  if (requestId !== null && (await wasDone(database, jobId, requestId))) return ok(null);
+  // Looking changes nothing that somebody could have meant otherwise.
+  if (stored.version !== version && wanted.kind !== 'look') return stale();
+  const decided = decide(stored.state, wanted, context);
+  if (!decided.ok) return decided;
+  if (turnsDevice.includes(wanted.kind) && runtime.copies.isRunning(jobId)) return deviceWrites();
+  const checked: Checked = { stored, context, requestId };
+  if (decided.value === null) return standIns[wanted.kind as StandInKind](runtime, checked, wanted);
+  const decision = decided.value;
+  try {
+    const saved = await database.transaction(async (sql) => {
+      if (!(await saveDecision(sql, runtime, stored, context.by, decision, requestId))) return false;
+      if (wanted.kind === 'observe-start') await recordStickSeen(sql, runtime, checked, wanted.outcome);
+      return true;
+    });
+    if (!saved) return stale();
+  } catch (error) {
+    if (requestId !== null && isDouble(error)) return ok(null);
+    throw error;
+  }
+  runtime.changes.tell(jobId, stored.version + 1);
   return ok(null);
 }

@@ -1,25 +1,30 @@
 import { z } from 'zod';
 import type { DockPair, DockView } from '@/core/job';
+import type { DockCase } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
 import { isTrue } from '@/core/work';
 import { PracticeFault } from '@/dock';
-import { loadContext } from './job-context';
+import { profileNames } from './devices';
 import { libraryView } from './library-view';
-import { findJob, openJobIds } from './jobs';
+import { type StoredJob, openJobs } from './jobs';
+import { partsOfKind } from './parts';
 import type { Runtime } from './runtime';
 import { frameView, knowsHoles } from './views';
 
-async function pairOf(runtime: Runtime, jobId: string): Promise<DockPair | null> {
-  const stored = await findJob(runtime.database, jobId);
-  if (!stored?.state.job.dock) return null;
+async function pairOf(
+  runtime: Runtime,
+  stored: StoredJob,
+  cases: DockCase[],
+  names: Map<string, string>,
+): Promise<DockPair | null> {
   const { job, facts } = stored.state;
-  const { profile, cases } = await loadContext(runtime, runtime.database, stored);
-  const { dock } = stored.state.job;
+  const { dock } = job;
+  if (!dock) return null;
   const dockCase = cases.find(({ id }) => id === dock.caseId);
   return {
-    jobId,
+    jobId: job.id,
     version: stored.version,
-    device: `${profile.maker} ${profile.name}`,
+    device: names.get(job.takeIn.profileId) ?? job.takeIn.profileId,
     who: [job.takeIn.place, job.takeIn.owner].filter(Boolean).join(', '),
     caseModel: dockCase?.model ?? 'a case that is gone',
     caseLink: dockCase?.link ?? '',
@@ -27,18 +32,22 @@ async function pairOf(runtime: Runtime, jobId: string): Promise<DockPair | null>
     new: dock.new,
     isNewInside: isTrue(facts, 'drive.new-inside'),
     isCompared: job.copy?.readBack.mode !== 'skipped',
-    copy: await runtime.copies.state(jobId, isTrue(facts, 'copy.verified')),
+    copy: await runtime.copies.state(job.id, isTrue(facts, 'copy.verified')),
   };
 }
 
 /** What stands in the ports, what runs, and what is switched on to practise with; running copies first. */
 export async function dockView(runtime: Runtime): Promise<DockView> {
   const order = { running: 0, interrupted: 1, none: 2, verified: 3 } as const;
-  const found = await Promise.all((await openJobIds(runtime.database)).map((id) => pairOf(runtime, id)));
+  const { database } = runtime;
+  const { jobs, unread } = await openJobs(database);
+  const [cases, names] = [await partsOfKind(database, 'case'), await profileNames(database)];
+  const found = await Promise.all(jobs.map((stored) => pairOf(runtime, stored, cases, names)));
   const pairs = found.filter((pair) => pair !== null).sort((a, b) => order[a.copy.kind] - order[b.copy.kind]);
   return {
     frame: await frameView(runtime),
     pairs,
+    unread,
     library: await libraryView(runtime),
     faults: await runtime.dock.faults(),
     knowsHoles: await knowsHoles(runtime),

@@ -33,7 +33,11 @@ export async function makeMakerImages(runtime: Runtime, folder: string): Promise
 }
 
 /** Does an act to the image library, a stick or a cable; what takes a while goes on behind the answer. */
-export async function doImageAct(runtime: Runtime, form: unknown): Promise<Result<null>> {
+export async function doImageAct(
+  runtime: Runtime,
+  form: unknown,
+  requestId: string | null = null,
+): Promise<Result<null>> {
   const parsed = ImageAct.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
   const act = parsed.data;
@@ -60,7 +64,7 @@ export async function doImageAct(runtime: Runtime, form: unknown): Promise<Resul
         ? ok(null)
         : refuse('not-running', 'Nothing runs on it.', 'Nothing needs stopping.');
     default:
-      return doItemAct(runtime, act, working);
+      return doItemAct(runtime, act, working, requestId);
   }
 }
 

@@ -5,6 +5,8 @@ import { type Result, ok, refuse } from '@/core/result';
 import { usualRates } from '@/core/route';
 import { findBenchItem, nextItemLabel, recordUse, saveBenchItem } from './bench-items';
 import { busy, imageKey, notFound, stickKey } from './image-runs';
+import type { Sql } from './database';
+import { once } from './requests';
 import type { Runtime } from './runtime';
 import { ensureStick, sticksTaken } from './sticks';
 import { readSettings } from './workshop';
@@ -36,8 +38,20 @@ export const ItemAct = z.discriminatedUnion('kind', [
 export type ItemAct = z.infer<typeof ItemAct>;
 
 /** Does an act to a stick or a cable; writing goes on behind the answer. `by` are the initials of who does it. */
-export async function doItemAct(runtime: Runtime, act: ItemAct, by: string): Promise<Result<null>> {
+export async function doItemAct(
+  runtime: Runtime,
+  act: ItemAct,
+  by: string,
+  requestId: string | null = null,
+): Promise<Result<null>> {
   const { database } = runtime;
+  const doOnce = (work: (sql: Sql) => Promise<unknown>) =>
+    database.transaction((sql) =>
+      once(sql, requestId, runtime.now().toISOString(), async () => {
+        await work(sql);
+        return ok(null);
+      }),
+    );
   switch (act.kind) {
     case 'write':
       return writeToStick(runtime, act, by);
@@ -48,14 +62,9 @@ export async function doItemAct(runtime: Runtime, act: ItemAct, by: string): Pro
     case 'record': {
       if (!(await findBenchItem(database, act.label))) return notFound('stick or cable');
       const at = runtime.now().toISOString();
-      await recordUse(database, act.label, {
-        at,
-        by,
-        jobId: null,
-        worked: act.worked,
-        what: act.what,
-      });
-      return ok(null);
+      return doOnce((sql) =>
+        recordUse(sql, act.label, { at, by, jobId: null, worked: act.worked, what: act.what }),
+      );
     }
     case 'bin': {
       const found = await findBenchItem(database, act.label);
@@ -71,7 +80,7 @@ export async function doItemAct(runtime: Runtime, act: ItemAct, by: string): Pro
       const { kind, model, labelGB } = act.item;
       if (kind === 'stick' && labelGB === null)
         return refuse('form', 'How large is the stick?', 'Type the size that stands on it.');
-      await database.transaction(async (sql) =>
+      return doOnce(async (sql) =>
         saveBenchItem(sql, {
           schema: 'jicara.bench-item/1',
           label: await nextItemLabel(sql, kind),
@@ -83,7 +92,6 @@ export async function doItemAct(runtime: Runtime, act: ItemAct, by: string): Pro
           binned: false,
         }),
       );
-      return ok(null);
     }
   }
 }

@@ -1,19 +1,61 @@
-import { type Job, type JobAct, type Loaded, expectedLayout, expectedTarget, newDriveOf } from '@/core/job';
-import type { SourceSummary } from '@/core/job';
+import type { JobAct } from '@/core/acts';
+import {
+  type Job,
+  type Loaded,
+  type SourceSummary,
+  expectedLayout,
+  expectedTarget,
+  newDriveOf,
+} from '@/core/job';
 import { type BuildIds, buildFrom } from '@/core/fit';
-import { type Drive, kindOf } from '@/core/part';
-import { profileOfJob } from './devices';
+import { type Drive, type Part, kindOf } from '@/core/part';
+import { type Result, ok } from '@/core/result';
+import type { Technician } from '@/core/workshop';
 import { findParts, partsOfKind } from './parts';
 import { finderOf } from './part-finder';
-import type { Sql } from './database';
 import type { StoredJob } from './jobs';
 import type { Runtime } from './runtime';
 import { evidenceOf } from './start-evidence';
 import { layoutFrom, readSource, readStick } from './source-summary';
-import { sticksForJob } from './sticks';
+import { type SticksOfBench, sticksForJob, sticksOfBench } from './sticks';
 import { allTechnicians, whoWorks } from './workshop';
 
 const given = (...ids: (string | null | undefined)[]) => ids.filter((id) => id != null);
+
+/** Ids of the parts that jobs and an act name. */
+const partIds = (jobs: StoredJob[], act?: JobAct): string[] =>
+  [...jobs.map(({ state }) => state.job.choice), act?.kind === 'choose' ? act : null]
+    .flatMap((ids) => ids ?? [])
+    .flatMap(({ driveId, sinkId, padIds }) => given(driveId, sinkId, ...padIds));
+
+/** What is loaded once for any number of jobs. */
+type Shared = {
+  parts: Part[];
+  cases: Loaded['cases'];
+  technicians: Technician[];
+  by: string;
+  sticks: SticksOfBench | null;
+};
+
+async function loadShared(
+  runtime: Runtime,
+  jobs: StoredJob[],
+  act: JobAct | undefined,
+  asked: string | null,
+): Promise<Shared> {
+  const { database } = runtime;
+  await runtime.profiles.load(
+    database,
+    jobs.map(({ profileSha256 }) => profileSha256),
+  );
+  return {
+    parts: await findParts(database, partIds(jobs, act)),
+    cases: await partsOfKind(database, 'case'),
+    technicians: await allTechnicians(database),
+    by: (await whoWorks(database, asked)) ?? '',
+    sticks: jobs.some(({ state }) => state.job.route === 'stick') ? await sticksOfBench(runtime) : null,
+  };
+}
 
 /** What the new drive’s system comes from, as read: the old drive on the dock, or the stick that was taken. */
 async function sourceOf(runtime: Runtime, { route, dock, stick }: Job): Promise<SourceSummary | null> {
@@ -21,22 +63,16 @@ async function sourceOf(runtime: Runtime, { route, dock, stick }: Job): Promise<
   return dock && readSource(runtime, dock.old.benchLabel);
 }
 
-/** A job with everything that judging it needs, loaded once for a request: what it names, and what the act names. */
-export async function loadContext(
+async function contextOf(
   runtime: Runtime,
-  sql: Sql,
-  { state }: StoredJob,
-  act?: JobAct,
-  asked: string | null = null,
-): Promise<Loaded> {
+  { state, profileSha256 }: StoredJob,
+  shared: Shared,
+): Promise<Result<Loaded>> {
   const { job } = state;
-  const profile = await profileOfJob(sql, job.id);
-  if (!profile) throw new Error('a job names a profile that is gone');
-  const named = [job.choice, act?.kind === 'choose' ? act : null].flatMap((ids) => ids ?? []);
-  const parts = await findParts(
-    sql,
-    named.flatMap(({ driveId, sinkId, padIds }) => given(driveId, sinkId, ...padIds)),
-  );
+  const kept = await runtime.profiles.of(runtime.database, profileSha256);
+  if (!kept.ok) return kept;
+  const profile = kept.value;
+  const { parts, cases, technicians, by, sticks } = shared;
   const findBuild = (ids: BuildIds) => buildFrom(ids, profile, finderOf(parts));
   const drive =
     parts.find((part): part is Drive => part.id === job.choice?.driveId && kindOf(part) === 'drive') ?? null;
@@ -48,19 +84,44 @@ export async function loadContext(
         ? layoutFrom(source, newDriveOf(job) ?? expectedTarget(drive), job.wish)
         : expectedLayout(profile, job, drive, job.wish);
   const layout = planned?.ok ? planned.value : null;
-  return {
+  return ok({
     profile,
     drive,
-    cases: await partsOfKind(sql, 'case'),
-    sticks: job.route === 'stick' ? await sticksForJob(runtime, sql, job, profile) : [],
-    technicians: await allTechnicians(sql),
+    cases,
+    sticks: job.route === 'stick' && sticks ? await sticksForJob(runtime, sticks, job, profile) : [],
+    technicians,
     at: runtime.now().toISOString(),
-    by: (await whoWorks(sql, asked)) ?? '',
+    by,
+    history: null,
     source,
     evidence: await evidenceOf(runtime, state, profile, source, layout),
     layout,
     layoutFault: planned?.ok === false ? planned.fault : null,
     layoutOrigin: layout ? (source ? 'read' : 'expected') : null,
     findBuild,
-  };
+  });
+}
+
+/**
+ * A job with everything that judging it needs, loaded once for a request: what it names, and what the act names.
+ * Fault: `profile-unreadable`.
+ */
+export async function loadContext(
+  runtime: Runtime,
+  stored: StoredJob,
+  act?: JobAct,
+  asked: string | null = null,
+): Promise<Result<Loaded>> {
+  return contextOf(runtime, stored, await loadShared(runtime, [stored], act, asked));
+}
+
+/** Many jobs with what judging them needs, in as many queries as one. */
+export async function loadContexts(
+  runtime: Runtime,
+  jobs: StoredJob[],
+): Promise<{ stored: StoredJob; context: Result<Loaded> }[]> {
+  const shared = await loadShared(runtime, jobs, undefined, null);
+  const loaded = [];
+  for (const stored of jobs) loaded.push({ stored, context: await contextOf(runtime, stored, shared) });
+  return loaded;
 }

@@ -1,20 +1,74 @@
 import { z } from 'zod';
 import type { DeviceProfile } from '@/core/device';
-import { HistoryEntry, Job, type JobLine, type JobState, jobState } from '@/core/job';
-import type { FactSetting } from '@/core/work';
+import {
+  DoneStep,
+  HistoryEntry,
+  type HistoryKind,
+  Job,
+  type JobLine,
+  type JobState,
+  advance,
+  jobState,
+  stateOf,
+} from '@/core/job';
+import { type Result, ok, refuse } from '@/core/result';
+import { FactName, FactState, type Facts, type FactSetting } from '@/core/work';
 import type { Sql } from './database';
+import { keepProfile } from './kept-profiles';
 
-type JobRow = { id: string; version: number; document: unknown; taken_in_at: string };
-type HistoryRow = {
-  at: string;
-  by: string;
-  kind: string;
-  sentence: string;
-  changes: unknown;
-  step_id: string | null;
-};
+const JobRow = z.object({
+  id: z.string(),
+  version: z.int(),
+  taken_in_at: z.iso.datetime(),
+  profile_sha256: z.string(),
+  document: Job,
+  facts: z.partialRecord(FactName, FactState),
+  steps: z.array(DoneStep),
+});
 
-export type StoredJob = { state: JobState; version: number; takenInAt: string };
+const columns = 'id, version, document, taken_in_at, profile_sha256, facts, steps';
+
+export type StoredJob = { state: JobState; version: number; takenInAt: string; profileSha256: string };
+
+/** A job that today's rules cannot read: what is known of it, and why. It is shown and can be exported, never changed. */
+export type UnreadJob = { id: string; why: string };
+
+export const noJob = (id: string) =>
+  refuse('no-job', `There is no job ${printable(id)} on this bench.`, 'Look for it on the bench.');
+
+/** An id as it was asked for, without what no id has. */
+const printable = (id: string) => id.replace(/[^\w-]/gu, '?').slice(0, 20);
+
+const unreadable = ({ id, why }: UnreadJob) =>
+  refuse(
+    'unreadable',
+    `Job ${id} cannot be read: ${why}.`,
+    `Export it as it stands: /api/jobs/${id}/raw. Nothing of it is lost, and the other jobs go on.`,
+  );
+
+/** The first thing that is wrong with a row, in words. */
+function whyUnread(error: z.ZodError): string {
+  const [issue] = error.issues;
+  return `${issue?.path.join('.') || 'it'}: ${issue?.message ?? 'not understood'}`.slice(0, 300);
+}
+
+type Read = { ok: true; stored: StoredJob } | { ok: false; unread: UnreadJob };
+
+function readRow(row: unknown): Read {
+  const parsed = JobRow.safeParse(row);
+  if (!parsed.success)
+    return { ok: false, unread: { id: (row as { id: string }).id, why: whyUnread(parsed.error) } };
+  const { version, document, facts, steps, taken_in_at, profile_sha256 } = parsed.data;
+  return {
+    ok: true,
+    stored: {
+      state: stateOf(document, facts as Facts, steps),
+      version,
+      takenInAt: taken_in_at,
+      profileSha256: profile_sha256,
+    },
+  };
+}
 
 /** The next number of the workshop, such as Q-0412. */
 export async function nextJobId(sql: Sql): Promise<string> {
@@ -22,44 +76,99 @@ export async function nextJobId(sql: Sql): Promise<string> {
   return `Q-${String(row!.number).padStart(4, '0')}`;
 }
 
-/** A new job, with the device profile as it stands now. */
-export async function insertJob(sql: Sql, job: Job, profile: DeviceProfile, at: string): Promise<void> {
-  await sql.query(
-    `insert into job (id, profile_id, owner, promised_at, taken_in_at, document, profile)
-     values ($1, $2, $3, $4, $5, $6, $7)`,
-    [job.id, job.takeIn.profileId, job.takeIn.owner, job.takeIn.promisedAt, at, job, profile],
-  );
-}
+/** What is written of a line of history before the clock and the bench have put their stamp on it. */
+export type NewLine = {
+  at: string;
+  by: string;
+  kind: HistoryKind;
+  sentence: string;
+  changes: FactSetting[];
+  stepId: string | null;
+};
 
-/** Writes a job whose version is still the one that was read; false where somebody was first. */
-export async function updateJob(sql: Sql, job: Job, version: number): Promise<boolean> {
-  const rows = await sql.query(
-    `update job set document = $1, owner = $2, promised_at = $3, handed_over_at = $4, version = version + 1
-     where id = $5 and version = $6 returning id`,
-    [job, job.takeIn.owner, job.takeIn.promisedAt, job.handedOver?.at ?? null, job.id, version],
-  );
-  return rows.length === 1;
-}
+const stamped = ({ changes, ...line }: NewLine): HistoryEntry => ({
+  ...line,
+  changes: changes.map((change) => ({ ...change, at: line.at, by: line.by })),
+});
 
-export async function appendHistory(
+async function insertLine(
   sql: Sql,
   jobId: string,
-  entry: {
-    at: string;
-    by: string;
-    kind: string;
-    sentence: string;
-    changes: FactSetting[];
-    stepId: string | null;
-  },
-  requestId: string | null = null,
+  seq: number,
+  entry: HistoryEntry,
+  requestId: string | null,
 ): Promise<void> {
-  const changes = entry.changes.map((change) => ({ ...change, at: entry.at, by: entry.by }));
   await sql.query(
     `insert into job_history (job_id, seq, at, by, kind, sentence, changes, step_id, request_id)
-     select $1, coalesce(max(seq), 0) + 1, $2, $3, $4, $5, $6::jsonb, $7, $8 from job_history where job_id = $1`,
-    [jobId, entry.at, entry.by, entry.kind, entry.sentence, JSON.stringify(changes), entry.stepId, requestId],
+     values ($1, $2, $3, $4, $5, $6, $7::jsonb, $8, $9)`,
+    [
+      jobId,
+      seq,
+      entry.at,
+      entry.by,
+      entry.kind,
+      entry.sentence,
+      JSON.stringify(entry.changes),
+      entry.stepId,
+      requestId,
+    ],
   );
+}
+
+/** A new job with the first line of its history, and the device profile as it stands now. */
+export async function insertJob(sql: Sql, job: Job, profile: DeviceProfile, first: NewLine): Promise<void> {
+  const entry = stamped(first);
+  const { facts, steps } = jobState(job, [entry]);
+  await sql.query(
+    `insert into job (id, profile_id, owner, promised_at, taken_in_at, document, profile_sha256, facts, steps, lines)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9::jsonb, 1)`,
+    [
+      job.id,
+      job.takeIn.profileId,
+      job.takeIn.owner,
+      job.takeIn.promisedAt,
+      entry.at,
+      job,
+      await keepProfile(sql, profile),
+      facts,
+      JSON.stringify(steps),
+    ],
+  );
+  await insertLine(sql, job.id, 1, entry, null);
+}
+
+/**
+ * Writes a job after one more line of its history, and what its history comes to; false where somebody was first. In one
+ * transaction: the document, the line and what they come to stand together or not at all.
+ */
+export async function saveLine(
+  sql: Sql,
+  stored: StoredJob,
+  job: Job,
+  line: NewLine,
+  requestId: string | null = null,
+): Promise<boolean> {
+  const entry = stamped(line);
+  const { facts, steps } = advance(stored.state, job, entry);
+  const rows = await sql.query<{ lines: number }>(
+    `update job set document = $1, owner = $2, promised_at = $3, handed_over_at = $4, facts = $5, steps = $6::jsonb,
+       lines = lines + 1, version = version + 1
+     where id = $7 and version = $8 returning lines`,
+    [
+      job,
+      job.takeIn.owner,
+      job.takeIn.promisedAt,
+      job.handedOver?.at ?? null,
+      facts,
+      JSON.stringify(steps),
+      job.id,
+      stored.version,
+    ],
+  );
+  const [row] = rows;
+  if (!row) return false;
+  await insertLine(sql, job.id, row.lines, entry, requestId);
+  return true;
 }
 
 /** Whether an act was done already under the id that its page gave it. */
@@ -67,38 +176,103 @@ export const wasDone = async (sql: Sql, jobId: string, requestId: string): Promi
   (await sql.query('select seq from job_history where job_id = $1 and request_id = $2', [jobId, requestId]))
     .length > 0;
 
-const historyOf = (rows: HistoryRow[]): HistoryEntry[] =>
-  z.array(HistoryEntry).parse(rows.map(({ step_id, ...row }) => ({ ...row, stepId: step_id })));
+const isJobId = (id: string) => /^Q-\d{4,8}$/u.test(id);
 
-export async function findJob(sql: Sql, id: string): Promise<StoredJob | null> {
-  const [row] = await sql.query<JobRow>('select id, version, document, taken_in_at from job where id = $1', [
-    id,
-  ]);
-  if (!row) return null;
-  const history = await sql.query<HistoryRow>(
-    'select at, by, kind, sentence, changes, step_id from job_history where job_id = $1 order by seq',
-    [id],
+/** A job as it stands. Faults: `no-job`, `unreadable`. */
+export async function findJob(sql: Sql, id: string): Promise<Result<StoredJob>> {
+  if (!isJobId(id)) return noJob(id);
+  const [row] = await sql.query(`select ${columns} from job where id = $1`, [id]);
+  if (!row) return noJob(id);
+  const read = readRow(row);
+  return read.ok ? ok(read.stored) : unreadable(read.unread);
+}
+
+/** A job that is known to stand, because work on it was begun; that it is gone or does not read is a bug. */
+export async function jobOf(sql: Sql, id: string): Promise<StoredJob> {
+  const found = await findJob(sql, id);
+  if (!found.ok) throw new Error(found.fault.sentence);
+  return found.value;
+}
+
+/** The jobs on the bench, promised first, and those that cannot be read. One query, however many there are. */
+export async function openJobs(sql: Sql): Promise<{ jobs: StoredJob[]; unread: UnreadJob[] }> {
+  const rows = await sql.query(
+    `select ${columns} from job where handed_over_at is null order by promised_at nulls last, id`,
   );
+  const read = rows.map(readRow);
   return {
-    state: jobState(Job.parse(row.document), historyOf(history)),
-    version: row.version,
-    takenInAt: row.taken_in_at,
+    jobs: read.flatMap((one) => (one.ok ? [one.stored] : [])),
+    unread: read.flatMap((one) => (one.ok ? [] : [one.unread])),
   };
 }
 
-/** Ids of the jobs on the bench, promised first. */
-export async function openJobIds(sql: Sql): Promise<string[]> {
-  const rows = await sql.query<{ id: string }>(
-    'select id from job where handed_over_at is null order by promised_at nulls last, id',
+type HistoryRow = { step_id: unknown; at: string; by: string } & Record<string, unknown>;
+
+/** The lines of a job's history behind the first `after`, in order. One that cannot be read says so in its place. */
+export async function historyOf(sql: Sql, jobId: string, after = 0): Promise<HistoryEntry[]> {
+  const rows = await sql.query<HistoryRow>(
+    'select at, by, kind, sentence, changes, step_id from job_history where job_id = $1 and seq > $2 order by seq',
+    [jobId, after],
   );
-  return rows.map((row) => row.id);
+  return rows.map(({ step_id, ...row }) => {
+    const parsed = HistoryEntry.safeParse({ ...row, stepId: step_id });
+    if (parsed.success) return parsed.data;
+    const sentence = `This line cannot be read: ${whyUnread(parsed.error)}.`;
+    return { at: row.at, by: row.by, kind: 'unreadable', sentence, changes: [], stepId: null };
+  });
+}
+
+/** The last lines of a job's history, the oldest first. */
+export async function newLinesOf(sql: Sql, jobId: string, count: number): Promise<HistoryEntry[]> {
+  const [row] = await sql.query<{ lines: number }>('select lines from job where id = $1', [jobId]);
+  return count === 0 || !row ? [] : historyOf(sql, jobId, row.lines - count);
+}
+
+/** Everything of a job as the database holds it, read or not, to be exported. Fault: `no-job`. */
+export async function rawJob(sql: Sql, id: string): Promise<Result<unknown>> {
+  if (!isJobId(id)) return noJob(id);
+  const [job] = await sql.query(
+    `select job.*, kept.document as profile from job left join kept_profile kept on kept.sha256 = job.profile_sha256
+     where job.id = $1`,
+    [id],
+  );
+  if (!job) return noJob(id);
+  const history = await sql.query('select * from job_history where job_id = $1 order by seq', [id]);
+  return ok({ schema: 'jicara.raw-job/1', job, history });
 }
 
 /** Jobs to find by typing: those on the bench first, then the last ones handed over. */
-export const jobLines = (sql: Sql): Promise<JobLine[]> =>
-  sql.query<JobLine>(
-    `select job.id, profile.name as device, job.handed_over_at as "handedOverAt",
-       concat_ws(' · ', nullif(job.document->'takeIn'->>'place', ''), job.owner) as who
-     from job join device_profile profile on profile.id = job.profile_id
-     order by job.handed_over_at desc nulls first, job.promised_at nulls last, job.id limit 200`,
+export const jobLines = async (sql: Sql, most = 200): Promise<JobLine[]> => {
+  const lines = (where: string, order: string, limit: number) =>
+    sql.query<JobLine>(
+      `select job.id, profile.name as device, job.handed_over_at as "handedOverAt",
+         concat_ws(' · ', nullif(job.document->'takeIn'->>'place', ''), job.owner) as who
+       from job left join device_profile profile on profile.id = job.profile_id
+       where ${where} order by ${order} limit ${limit}`,
+    );
+  const open = await lines('handed_over_at is null', 'promised_at nulls last, job.id', most);
+  const through = await lines(
+    'handed_over_at is not null',
+    'handed_over_at desc, job.id',
+    most - open.length,
   );
+  return [...open, ...through];
+};
+
+/** Counts what the history of jobs comes to where that was not kept with them: those of an older release. */
+export async function countHistories(sql: Sql): Promise<void> {
+  const rows = await sql.query<{ id: string; document: unknown }>(
+    'select id, document from job where facts is null or steps is null or lines is null',
+  );
+  for (const { id, document } of rows) {
+    const history = await historyOf(sql, id);
+    // Facts and steps follow from the history alone: the document need not be readable.
+    const { facts, steps } = jobState(document as Job, history);
+    await sql.query('update job set facts = $1, steps = $2::jsonb, lines = $3 where id = $4', [
+      facts,
+      JSON.stringify(steps),
+      history.length,
+      id,
+    ]);
+  }
+}

@@ -9,10 +9,14 @@ import { seedDemo } from './demo';
 import { ImageRuns } from './image-runs';
 import { makeMakerImages } from './images';
 import { JobChanges } from './job-changes';
+import { countHistories } from './jobs';
+import { logEvent, openLog } from './log';
+import { KeptProfiles, keepProfilesOfOldJobs } from './kept-profiles';
 import { migrate, readMigrations } from './migrate';
 import { openFolder } from './open-folder';
 import { type Probe, workerProbe } from './probe';
 import type { Runtime } from './runtime';
+import { forgetOldRequests } from './requests';
 import { renewShipped } from './shipped';
 
 export type RuntimeOptions = {
@@ -26,6 +30,8 @@ export type RuntimeOptions = {
   database?: Database;
   probe?: Probe;
 };
+
+const daysBefore = (at: string, days: number) => new Date(Date.parse(at) - days * 86_400_000).toISOString();
 
 /** What was opened so far, to be closed in reverse where opening does not come to its end. */
 class Opened {
@@ -56,14 +62,22 @@ export async function openRuntime(options: RuntimeOptions): Promise<Result<Runti
       : await openFolder(options.dataFolder, options.probe ?? workerProbe);
     if (!lock.ok) return lock;
     opened.add(lock.value);
+    if (!options.database) opened.add(await openLog(options.dataFolder));
     const database = options.database ?? (await openDatabase(join(options.dataFolder, 'database')));
     opened.add(() => database.close());
     const migrations = await readMigrations(join(options.projectFolder, 'src/server/migrations'));
     const migrated = await migrate(database, migrations);
     if (!migrated.ok) return await failed(migrated.fault);
     await database.transaction((sql) => renewShipped(sql, join(options.projectFolder, 'demo')));
+    const at = (options.now ?? (() => new Date()))().toISOString();
+    await database.transaction(async (sql) => {
+      await keepProfilesOfOldJobs(sql, at);
+      await countHistories(sql);
+    });
     const runtime = await assemble(options, database, opened);
     if (options.kind === 'demo') await seedDemo(runtime);
+    await database.transaction((sql) => forgetOldRequests(sql, daysBefore(at, 7)));
+    logEvent('opened', { kind: options.kind });
     return ok(runtime);
   } catch (error) {
     if (error instanceof DatabaseTrouble) return failed(error.fault);
@@ -105,6 +119,9 @@ async function assemble(options: RuntimeOptions, database: Database, opened: Ope
     evidence: new Map(),
     knowsHoles: null,
     shelves: null,
+    profiles: new KeptProfiles(),
+    underWay: new Map(),
+    scaling: 0,
     docking: new Set(),
     looking: new Set(),
     streams,

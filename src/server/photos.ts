@@ -5,8 +5,8 @@ import type { PhotoLine } from '@/core/job';
 import { type Result, ok, refuse } from '@/core/result';
 import { isMissing, makeFolder, removeDurably, writeDurably } from '@/files';
 import type { Sql } from './database';
-import { appendHistory, findJob, updateJob } from './jobs';
-import { scalePhoto } from './photo-scale';
+import { findJob, saveLine, wasDone } from './jobs';
+import { type ScaledPhoto, scalePhoto } from './photo-scale';
 import type { Runtime } from './runtime';
 import { formFault, nobodyWorking } from './take-in-device';
 import { whoWorks } from './workshop';
@@ -26,12 +26,32 @@ const mostPictures = 3;
 
 const fileOf = ({ photoFolder }: Runtime, id: string) => join(photoFolder, `${id}.jpg`);
 const noPhoto = () => refuse('not-found', 'There is no such photo.', 'Look at the job again.');
-const noJob = () => refuse('no-job', 'There is no such job on this bench.', 'Look for it on the bench.');
+const stale = () =>
+  refuse('stale', 'The job was changed at this moment; the photo was not noted.', 'Do it again.');
 
 /** Written whole or not at all, before anything names it: a kill leaves a file that nobody asks for, never half a photo. */
 async function keep(runtime: Runtime, id: string, jpeg: Buffer): Promise<void> {
   await makeFolder(runtime.photoFolder);
   await writeDurably(fileOf(runtime, id), jpeg);
+}
+
+/** Pictures that are unpacked at the same time; each takes up to half a gigabyte while it lasts. */
+const mostAtOnce = 3;
+
+/** Scales a picture unless too many are being scaled. Faults: `too-many-photos` and those of `scalePhoto`. */
+async function scaleWithOthers(runtime: Runtime, bytes: Buffer): Promise<Result<ScaledPhoto>> {
+  if (runtime.scaling >= mostAtOnce)
+    return refuse(
+      'too-many-photos',
+      `${mostAtOnce} photos are being scaled at this moment.`,
+      'Send this one again in a moment.',
+    );
+  runtime.scaling += 1;
+  try {
+    return await scalePhoto(bytes);
+  } finally {
+    runtime.scaling -= 1;
+  }
 }
 
 /** Adds a photo to a job: scaled, without anything but its pixels. Faults: `form`, those of `scalePhoto`, `photo-many`, `no-job`, `nobody-working`. */
@@ -41,26 +61,30 @@ export async function addPhoto(
   form: unknown,
   bytes: Buffer,
   asked: string | null = null,
+  requestId: string | null = null,
 ): Promise<Result<null>> {
   const parsed = PhotoForm.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
   const { stepId, note, forAll } = parsed.data;
-  const scaled = await scalePhoto(bytes);
+  const scaled = await scaleWithOthers(runtime, bytes);
   if (!scaled.ok) return scaled;
   const { jpeg, widthPx, heightPx } = scaled.value;
   const { database } = runtime;
-  if (!(await findJob(database, jobId))) return noJob();
+  const before = await findJob(database, jobId);
+  if (!before.ok) return before;
+  if (requestId !== null && (await wasDone(database, jobId, requestId))) return ok(null);
   const [row] = await database.query<{ number: number }>("select nextval('photo_number') as number");
   const id = `P-${String(row!.number).padStart(4, '0')}`;
   await keep(runtime, id, jpeg);
   let version = 0;
   const kept = await database.transaction(async (sql): Promise<Result<null>> => {
-    const stored = await findJob(sql, jobId);
-    if (!stored) return noJob();
+    const found = await findJob(sql, jobId);
+    if (!found.ok) return found;
+    const stored = found.value;
     const working = await whoWorks(sql, asked);
     if (!working) return nobodyWorking();
-    const before = await photosOfJob(sql, jobId);
-    if (before.length >= mostPhotos)
+    const photos = await photosOfJob(sql, jobId);
+    if (photos.length >= mostPhotos)
       return refuse(
         'photo-many',
         `A job keeps at most ${mostPhotos} photos.`,
@@ -72,15 +96,21 @@ export async function addPhoto(
        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
       [id, jobId, stepId, note, forAll && stepId !== null, at, working, widthPx, heightPx, jpeg.length],
     );
-    await updateJob(sql, stored.state.job, stored.version);
-    await appendHistory(sql, jobId, {
-      at,
-      by: working,
-      kind: note ? 'photo-note' : 'photo',
-      sentence: note ? `Photo ${id}: ${note}` : `Photo ${id}.`,
-      changes: [],
-      stepId: null,
-    });
+    const saved = await saveLine(
+      sql,
+      stored,
+      stored.state.job,
+      {
+        at,
+        by: working,
+        kind: note ? 'photo-note' : 'photo',
+        sentence: note ? `Photo ${id}: ${note}` : `Photo ${id}.`,
+        changes: [],
+        stepId: null,
+      },
+      requestId,
+    );
+    if (!saved) return stale();
     version = stored.version + 1;
     return ok(null);
   });
@@ -98,8 +128,9 @@ export async function removePhoto(
 ): Promise<Result<null>> {
   let version = 0;
   const removed = await runtime.database.transaction(async (sql): Promise<Result<null>> => {
-    const stored = await findJob(sql, jobId);
-    if (!stored) return noJob();
+    const found = await findJob(sql, jobId);
+    if (!found.ok) return found;
+    const stored = found.value;
     const working = await whoWorks(sql, asked);
     if (!working) return nobodyWorking();
     const gone = await sql.query('delete from photo where id = $1 and job_id = $2 returning id', [
@@ -107,8 +138,7 @@ export async function removePhoto(
       jobId,
     ]);
     if (gone.length === 0) return noPhoto();
-    await updateJob(sql, stored.state.job, stored.version);
-    await appendHistory(sql, jobId, {
+    const saved = await saveLine(sql, stored, stored.state.job, {
       at: runtime.now().toISOString(),
       by: working,
       kind: 'photo',
@@ -116,6 +146,7 @@ export async function removePhoto(
       changes: [],
       stepId: null,
     });
+    if (!saved) throw new Error('the job changed inside its own transaction');
     version = stored.version + 1;
     return ok(null);
   });
@@ -145,6 +176,7 @@ export const picturesFor = (sql: Sql, jobId: string, profileId: string): Promise
 
 /** A photo’s file; null where it is not kept. */
 export async function photoFile(runtime: Runtime, jobId: string, photoId: string): Promise<Buffer | null> {
+  if (!/^P-\d{4,9}$/u.test(photoId)) return null;
   const rows = await runtime.database.query('select id from photo where id = $1 and job_id = $2', [
     photoId,
     jobId,

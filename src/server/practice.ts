@@ -5,6 +5,7 @@ import { ActRecord, practised } from '@/core/practice';
 import { type Result, ok, refuse } from '@/core/result';
 import type { Sql } from './database';
 import { allProfiles, findProfile } from './devices';
+import { once } from './requests';
 import type { Runtime } from './runtime';
 import { formFault, nobodyWorking } from './take-in-device';
 import { frameView } from './views';
@@ -43,11 +44,12 @@ export async function keepPractice(
   runtime: Runtime,
   form: unknown,
   asked: string | null = null,
+  requestId: string | null = null,
 ): Promise<Result<ActRecord[]>> {
   const parsed = PracticeForm.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
   const { profileId, remembered, missed } = parsed.data;
-  return runtime.database.transaction(async (sql): Promise<Result<ActRecord[]>> => {
+  const keepOnce = async (sql: Sql): Promise<Result<ActRecord[]>> => {
     const working = await whoWorks(sql, asked);
     if (!working) return nobodyWorking();
     if (!(await findProfile(sql, profileId)))
@@ -65,5 +67,7 @@ export async function keepPractice(
       [working, profileId, JSON.stringify(acts)],
     );
     return ok(acts);
-  });
+  };
+  const at = runtime.now().toISOString();
+  return runtime.database.transaction((sql) => once(sql, requestId, at, () => keepOnce(sql)));
 }

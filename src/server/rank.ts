@@ -6,7 +6,7 @@ import { type PartsForesight, type RankedView, foreseeParts, settingOfJob } from
 import type { Verdict } from '@/core/margin';
 import type { Drive } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
-import { findProfile, profileOfJob } from './devices';
+import { findProfile } from './devices';
 import { findJob } from './jobs';
 import type { Runtime } from './runtime';
 import { shelves } from './shelves';
@@ -47,10 +47,9 @@ async function settingFor(runtime: Runtime, asked: z.infer<typeof Ranked>): Prom
   const { database } = runtime;
   if (asked.jobId) {
     const stored = await findJob(database, asked.jobId);
-    const profile = stored && (await profileOfJob(database, asked.jobId));
-    return stored && profile
-      ? ok(settingOfJob(stored.state.job, profile, asked.placeId))
-      : refuse('no-job', 'There is no such job.', 'Look on the bench.');
+    if (!stored.ok) return stored;
+    const profile = await runtime.profiles.of(database, stored.value.profileSha256);
+    return profile.ok ? ok(settingOfJob(stored.value.state.job, profile.value, asked.placeId)) : profile;
   }
   const profile = await findProfile(database, asked.profileId ?? '');
   if (!profile) return refuse('not-found', 'This device is not known here.', 'Choose one from the list.');

@@ -7,10 +7,10 @@ import { stickContent } from '@/images';
 import { findBenchItem, recordUse } from './bench-items';
 import type { Sql } from './database';
 import { loadContext } from './job-context';
-import { findJob } from './jobs';
+import { jobOf } from './jobs';
 import { asDocked, placeNewDrive } from './new-drive';
 import type { Runtime } from './runtime';
-import { type Checked, record } from './save-act';
+import { type Checked, afterwards, record } from './save-act';
 import { layoutFrom, summarise, withStick } from './source-summary';
 import { stickFolder } from './stick-folder';
 import { stickIdentity } from './sticks';
@@ -24,7 +24,9 @@ import { readSettings } from './workshop';
 export async function restoreFromStick(runtime: Runtime, checked: Checked): Promise<Result<null>> {
   const { stored, context } = checked;
   const { job } = stored.state;
-  const stick = job.stick!;
+  const { stick, wish } = job;
+  if (!stick || !wish || !context.drive)
+    return refuse('no-stick', 'No stick is taken for this job.', 'Take one at Data.');
   if (runtime.copies.isRunning(job.id))
     return refuse('busy', 'It is being restored already.', 'Wait for it, or stop it.');
   const found = await findBenchItem(runtime.database, stick.label);
@@ -36,13 +38,13 @@ export async function restoreFromStick(runtime: Runtime, checked: Checked): Prom
       'Write it again on the Dock, or take another stick at Data.',
     );
   const fails = async (why: string): Promise<Result<null>> => {
-    await record(runtime, job.id, context.by, { kind: 'not-restored', why });
+    await record(runtime, checked, { kind: 'not-restored', why });
     await used(runtime, checked, false, why);
     return ok(null);
   };
-  const drive = await placeNewDrive(runtime, job.id, context.drive!);
+  const drive = await placeNewDrive(runtime, job.id, context.drive);
   const ordered = await withStick(runtime, stick.label, async (image, reading): Promise<string | null> => {
-    const layout = layoutFrom(summarise(reading), asDocked(drive), job.wish!);
+    const layout = layoutFrom(summarise(reading), asDocked(drive), wish);
     if (!layout.ok) return layout.fault.sentence;
     const plan = await planCopy(image, reading, layout.value);
     if (!plan.ok) return plan.fault.sentence;
@@ -50,7 +52,7 @@ export async function restoreFromStick(runtime: Runtime, checked: Checked): Prom
     return null;
   });
   if (ordered) return fails(ordered);
-  await record(runtime, job.id, context.by, { kind: 'installed', drive: asDocked(drive) });
+  await record(runtime, checked, { kind: 'installed', drive: asDocked(drive) });
   const { pace } = await readSettings(runtime.database);
   runtime.copies.start(
     job.id,
@@ -64,12 +66,11 @@ export async function restoreFromStick(runtime: Runtime, checked: Checked): Prom
     },
     async (outcome) => {
       if (outcome.kind !== 'verified') return;
-      const now = (await findJob(runtime.database, job.id))!;
-      const shown = await showOf(runtime, {
-        stored: now,
-        context: await loadContext(runtime, runtime.database, now),
-      });
-      await record(runtime, job.id, context.by, { kind: 'restored', proof: outcome.proof, shown });
+      const now = await jobOf(runtime.database, job.id);
+      const loaded = await loadContext(runtime, now);
+      if (!loaded.ok) throw new Error(loaded.fault.sentence);
+      const shown = await showOf(runtime, { stored: now, context: loaded.value, requestId: null });
+      await record(runtime, afterwards(checked), { kind: 'restored', proof: outcome.proof, shown });
       await used(
         runtime,
         checked,

@@ -1,12 +1,13 @@
 import type { SourceSummary } from '@/core/job';
 import type { Margin } from '@/core/margin';
-import type { Fault } from '@/core/result';
+import type { Fault, Result } from '@/core/result';
 import type { Dock } from '@/dock';
 import type { ImageLibrary } from '@/images';
 import type { CopyRuns } from './copy-runs';
 import type { Database } from './database';
 import type { ImageRuns } from './image-runs';
 import type { JobChanges } from './job-changes';
+import type { KeptProfiles } from './kept-profiles';
 import type { Shelves } from './shelves';
 
 /** All that a use case works with. Clock and threads are passed in, so that tests decide them. */
@@ -33,6 +34,12 @@ export type Runtime = {
   shelves: Shelves | null;
   /** Whether the dock's folder knows holes; null before it was tried. */
   knowsHoles: boolean | null;
+  /** Profiles that jobs began with, read once each. */
+  profiles: KeptProfiles;
+  /** Acts that are being done now, by job and request id: sent again, they get the answer of the first. */
+  underWay: Map<string, Promise<Result<null>>>;
+  /** Photos that are being scaled now. */
+  scaling: number;
   /** Docking makes drives: one at a time for each job. */
   docking: Set<string>;
   /** Simulated devices that are being looked at: one look at a time for each job. */

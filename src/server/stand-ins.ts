@@ -1,11 +1,11 @@
 import { join } from 'node:path';
 import { planCopy } from '@/core/disk';
-import type { JobAct } from '@/core/job';
+import type { JobAct, StandInKind } from '@/core/acts';
 import { forecastSectors } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
 import { isTrue } from '@/core/work';
 import type { Runtime } from './runtime';
-import { type Checked, record } from './save-act';
+import { type Checked, afterwards, record } from './save-act';
 import { seedOf } from './new-drive';
 import { benchItems, recordUse } from './bench-items';
 import { asDocked, placeNewDrive } from './new-drive';
@@ -17,26 +17,25 @@ import { readSettings } from './workshop';
 type StandIn = (runtime: Runtime, checked: Checked, act: JobAct) => Promise<Result<null>>;
 
 /** The acts that the dock and the simulated device do; what comes of them is recorded when it is there. */
-export const standIns: Partial<Record<JobAct['kind'], StandIn>> = {
+export const standIns: Record<StandInKind, StandIn> = {
   dock: (runtime, checked, act) => putInDock(runtime, checked, act.kind === 'dock' ? act.caseId : ''),
   undock: takeOutOfDock,
   copy: (runtime, checked, act) =>
     startCopy(runtime, checked, act.kind === 'copy' ? act.readBack : undefined),
-  'copy-stop': async (runtime, { stored }) =>
-    runtime.copies.stop(stored.state.job.id)
-      ? ok(null)
-      : refuse('not-running', 'No copy is running.', 'Nothing needs stopping.'),
+  'copy-stop': async (runtime, checked) => {
+    if (!runtime.copies.stop(checked.stored.state.job.id))
+      return refuse('not-running', 'No copy is running.', 'Nothing needs stopping.');
+    await record(runtime, checked, { kind: 'copy-stopped' });
+    return ok(null);
+  },
   restore: restoreFromStick,
   'switch-on': switchDeviceOn,
   press: pressOnDevice,
   look: lookAtDevice,
 };
 
-async function putInDock(
-  runtime: Runtime,
-  { stored, context }: Checked,
-  caseId: string,
-): Promise<Result<null>> {
+async function putInDock(runtime: Runtime, checked: Checked, caseId: string): Promise<Result<null>> {
+  const { stored, context } = checked;
   const { job } = stored.state;
   if (!context.cases.some(({ id }) => id === caseId))
     return refuse('not-found', 'This case is not on the bench.', 'Choose one from the list.');
@@ -44,7 +43,9 @@ async function putInDock(
     return refuse('busy', 'The drives are being read in already.', 'Wait a moment.');
   runtime.docking.add(job.id);
   try {
-    const drive = context.drive!;
+    const { drive } = context;
+    if (!drive)
+      return refuse('no-drive', 'The chosen drive is gone from the catalogue.', 'Choose one at Fit.');
     const { labelGB, usedBytes } = job.takeIn.oldDrive;
     const oldSectors = forecastSectors(labelGB, 512);
     const number = job.id.slice(2);
@@ -67,7 +68,7 @@ async function putInDock(
       },
     );
     const target = await placeNewDrive(runtime, job.id, drive);
-    await record(runtime, job.id, context.by, {
+    await record(runtime, checked, {
       kind: 'docked',
       dock: { old: asDocked(old), new: asDocked(target), caseId },
     });
@@ -97,24 +98,27 @@ async function recordCable(
     });
 }
 
-async function takeOutOfDock(runtime: Runtime, { stored, context }: Checked): Promise<Result<null>> {
-  const { id } = stored.state.job;
+async function takeOutOfDock(runtime: Runtime, checked: Checked): Promise<Result<null>> {
+  const { id } = checked.stored.state.job;
   if (runtime.copies.isRunning(id))
     return refuse('busy', 'A copy is running on these drives.', 'Stop it safely first.');
   // In this order: a kill between the two leaves a job whose copy begins anew, never one that goes on with old orders.
   await runtime.dock.forgetCopy(id);
   runtime.evidence.delete(id);
-  await record(runtime, id, context.by, { kind: 'undocked' });
+  await record(runtime, checked, { kind: 'undocked' });
   return ok(null);
 }
 
 async function startCopy(
   runtime: Runtime,
-  { stored, context }: Checked,
+  checked: Checked,
   readBack: Extract<JobAct, { kind: 'copy' }>['readBack'],
 ): Promise<Result<null>> {
+  const { stored, context } = checked;
   const { job, facts } = stored.state;
-  const dock = job.dock!;
+  const { dock, wish } = job;
+  if (!dock || !wish)
+    return refuse('not-docked', 'No drive lies on the dock.', 'Put both drives in the dock first.');
   if (isTrue(facts, 'copy.verified'))
     return refuse('copied', 'The copy is verified already.', 'Go on to Swap.');
   if (runtime.copies.isRunning(job.id))
@@ -128,7 +132,7 @@ async function startCopy(
   const ordered = await runtime.dock.withDrive(
     source.benchLabel,
     async (drive, reading): Promise<Result<null>> => {
-      const layout = layoutFrom(await readSource(runtime, source.benchLabel), dock.new, job.wish!);
+      const layout = layoutFrom(await readSource(runtime, source.benchLabel), dock.new, wish);
       if (!layout.ok) return layout;
       const plan = await planCopy(drive, reading, layout.value);
       if (!plan.ok) return plan;
@@ -137,7 +141,14 @@ async function startCopy(
     },
   );
   if (!ordered.ok) return ordered;
-  if (!isTrue(facts, 'copy.begun')) await record(runtime, job.id, context.by, { kind: 'copy-begun' });
+  const soFar = await runtime.dock.copySoFar(job.id);
+  await record(
+    runtime,
+    checked,
+    isTrue(facts, 'copy.begun')
+      ? { kind: 'copy-goes-on', verifiedBlocks: soFar?.verifiedBlocks ?? 0 }
+      : { kind: 'copy-begun' },
+  );
   const { pace } = await readSettings(runtime.database);
   const dockCase = context.cases.find(({ id }) => id === dock.caseId);
   runtime.copies.start(
@@ -152,7 +163,7 @@ async function startCopy(
     },
     async (outcome) => {
       if (outcome.kind !== 'verified') return;
-      await record(runtime, job.id, context.by, { kind: 'copied', proof: outcome.proof });
+      await record(runtime, afterwards(checked), { kind: 'copied', proof: outcome.proof });
       await recordCable(runtime, dock.caseId, context.by, job.id, true, 'copied and matched');
     },
     async ({ code }) => {

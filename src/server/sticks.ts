@@ -2,12 +2,12 @@ import { existsSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { DeviceProfile } from '@/core/device';
-import { type BenchItem, type SystemImage, stickMargins } from '@/core/image';
+import { type BenchItem, type LibraryImage, type SystemImage, stickMargins } from '@/core/image';
 import type { Job, StickForJob } from '@/core/job';
 import { DriveImage, type DriveIdentity } from '@/dock';
 import { makeFolder, writeDurably } from '@/files';
 import { stickContent } from '@/images';
-import { benchItems } from './bench-items';
+import { type ItemWithRecord, benchItems } from './bench-items';
 import type { Sql } from './database';
 import type { Runtime } from './runtime';
 import { stickEvidence } from './source-summary';
@@ -47,18 +47,26 @@ export async function sticksTaken(sql: Sql): Promise<Map<string, string>> {
   return new Map(rows.map(({ id, label }) => [label, id]));
 }
 
+/** What the sticks of the bench are judged by, read once for any number of jobs. */
+export type SticksOfBench = {
+  items: ItemWithRecord[];
+  entries: LibraryImage[];
+  taken: Map<string, string>;
+};
+
+export const sticksOfBench = async (runtime: Runtime): Promise<SticksOfBench> => ({
+  items: await benchItems(runtime.database),
+  entries: await runtime.library.entries(),
+  taken: await sticksTaken(runtime.database),
+});
+
 /** The sticks of the bench, each held against a job’s device. */
 export async function sticksForJob(
   runtime: Runtime,
-  sql: Sql,
+  { items, entries, taken }: SticksOfBench,
   job: Job,
   profile: DeviceProfile,
 ): Promise<StickForJob[]> {
-  const [items, entries, taken] = [
-    await benchItems(sql),
-    await runtime.library.entries(),
-    await sticksTaken(sql),
-  ];
   const all: SystemImage[] = entries.map(({ image }) => image);
   const device = { profileId: profile.id, name: profile.name, systemVersion: job.takeIn.systemVersion };
   const sticks = items.filter(({ item }) => item.kind === 'stick');

@@ -1,21 +1,18 @@
-import { type JobAct, type PowerRun, devicePace, deviceSeconds } from '@/core/job';
+import type { JobAct } from '@/core/acts';
+import { type PowerRun, type Report, devicePace, deviceSeconds } from '@/core/job';
 import { type Result, ok, refuse } from '@/core/result';
 import { type PressKey, type Shown, cameTo } from '@/core/simulator';
 import { isTrue } from '@/core/work';
 import { loadContext } from './job-context';
-import { findJob } from './jobs';
+import { jobOf } from './jobs';
 import { asDocked, placeNewDrive } from './new-drive';
 import { restoreFromStick } from './restore';
 import type { Runtime } from './runtime';
-import { type Checked, record } from './save-act';
+import { type Checked, afterwards, record } from './save-act';
 import { deviceNow, simulated, stickForDevice } from './simulated-device';
 import { readSettings } from './workshop';
 
-export async function switchDeviceOn(
-  runtime: Runtime,
-  { stored, context }: Checked,
-  act: JobAct,
-): Promise<Result<null>> {
+export async function switchDeviceOn(runtime: Runtime, checked: Checked, act: JobAct): Promise<Result<null>> {
   const { pace } = await readSettings(runtime.database);
   const run: PowerRun = {
     onAt: runtime.now().toISOString(),
@@ -24,7 +21,7 @@ export async function switchDeviceOn(
     pace: devicePace[pace],
     presses: [],
   };
-  await record(runtime, stored.state.job.id, context.by, { kind: 'powered-on', run });
+  await record(runtime, checked, { kind: 'powered-on', run });
   return ok(null);
 }
 
@@ -39,7 +36,7 @@ const pressWords: Readonly<Record<PressKey, string>> = {
 
 /** A press on the simulated device, noted with what it showed. */
 export async function pressOnDevice(runtime: Runtime, checked: Checked, act: JobAct): Promise<Result<null>> {
-  const { stored, context } = checked;
+  const { stored } = checked;
   const run = simulated(stored.state);
   if (act.kind !== 'press' || !run) return ok(null);
   const shown = (await deviceNow(runtime, checked))!;
@@ -49,20 +46,20 @@ export async function pressOnDevice(runtime: Runtime, checked: Checked, act: Job
   if (!isAsked)
     return refuse('not-asked', `It shows “${shown.shows}”: there is nothing to press.`, 'Look at it again.');
   const press = { atS: deviceSeconds(run, runtime.now()), key: act.key };
-  await record(runtime, stored.state.job.id, context.by, {
+  await record(runtime, checked, {
     kind: 'pressed',
     press,
     shows: shown.shows,
     words: pressWords[act.key],
   });
   if (act.key === 'stick' && (await stickForDevice(runtime, checked))?.starts)
-    return restoreFromStick(runtime, checked);
+    return restoreFromStick(runtime, afterwards(checked));
   // What a press brings about at once is seen at once.
-  const now = (await findJob(runtime.database, stored.state.job.id))!;
-  return lookAtDevice(runtime, {
-    stored: now,
-    context: await loadContext(runtime, runtime.database, now),
-  });
+  const now = await jobOf(runtime.database, stored.state.job.id);
+  const loaded = await loadContext(runtime, now);
+  if (!loaded.ok) return loaded;
+  const context = { ...loaded.value, by: checked.context.by };
+  return lookAtDevice(runtime, { stored: now, context, requestId: null });
 }
 
 /** Looks at the simulated device; what is new is noted, and nothing where nothing is. */
@@ -83,11 +80,11 @@ export async function lookAtDevice(runtime: Runtime, checked: Checked): Promise<
 
 async function noteWhatIsNew(runtime: Runtime, checked: Checked, shown: Shown): Promise<void> {
   const { context } = checked;
-  const now = await findJob(runtime.database, checked.stored.state.job.id);
-  const { job, facts } = now!.state;
-  const note = (report: Parameters<typeof record>[3]) => record(runtime, job.id, context.by, report);
-  if (shown.wroteDrive && !isTrue(facts, 'drive.restored')) {
-    const drive = asDocked(await placeNewDrive(runtime, job.id, context.drive!));
+  const now = await jobOf(runtime.database, checked.stored.state.job.id);
+  const { job, facts } = now.state;
+  const note = (report: Report) => record(runtime, afterwards(checked), report);
+  if (shown.wroteDrive && context.drive && !isTrue(facts, 'drive.restored')) {
+    const drive = asDocked(await placeNewDrive(runtime, job.id, context.drive));
     await note({
       kind: 'wrote-drive',
       drive,

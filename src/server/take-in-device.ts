@@ -2,8 +2,10 @@ import { TakeInForm, newJob, takeInFacts } from '@/core/job';
 import { type Result, ok, refuse } from '@/core/result';
 import { screwsAtStart } from '@/core/work';
 import { findProfile } from './devices';
-import { appendHistory, insertJob, nextJobId } from './jobs';
+import { insertJob, nextJobId } from './jobs';
+import { once } from './requests';
 import type { Runtime } from './runtime';
+import type { Sql } from './database';
 import { whoWorks } from './workshop';
 
 /** A form that was not understood: the first fault in words, and all of them by field. */
@@ -27,19 +29,19 @@ export async function takeInDevice(
   form: unknown,
   /** Whom the window names that asks. */
   asked: string | null = null,
+  requestId: string | null = null,
 ): Promise<Result<{ id: string }>> {
   const parsed = TakeInForm.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
   const takeIn = parsed.data;
-  return runtime.database.transaction(async (sql) => {
+  const at = runtime.now().toISOString();
+  const takeInOnce = async (sql: Sql): Promise<Result<{ id: string }>> => {
     const by = await whoWorks(sql, asked);
     if (!by) return nobodyWorking();
     const profile = await findProfile(sql, takeIn.profileId);
     if (!profile) return refuse('not-found', 'This device is not known here.', 'Choose one from the list.');
     const job = newJob(await nextJobId(sql), takeIn);
-    const at = runtime.now().toISOString();
-    await insertJob(sql, job, profile, at);
-    await appendHistory(sql, job.id, {
+    await insertJob(sql, job, profile, {
       at,
       by,
       kind: 'take-in',
@@ -51,5 +53,6 @@ export async function takeInDevice(
       stepId: null,
     });
     return ok({ id: job.id });
-  });
+  };
+  return runtime.database.transaction((sql) => once(sql, requestId, at, () => takeInOnce(sql)));
 }

@@ -2,15 +2,21 @@ import { supportsHoles } from '@/copier';
 import {
   type BenchView,
   type FrameView,
+  type JobChange,
   type JobView,
+  type Loaded,
   type PartsView,
   benchCard,
   deviceSeconds,
+  isNearEnd,
+  makeChange,
+  makeSheet,
   makeView,
 } from '@/core/job';
+import { type Result, ok } from '@/core/result';
 import { hasProfiles } from './devices';
-import { loadContext } from './job-context';
-import { type StoredJob, findJob, jobLines, openJobIds } from './jobs';
+import { loadContext, loadContexts } from './job-context';
+import { type StoredJob, findJob, historyOf, jobLines, newLinesOf, openJobs } from './jobs';
 import type { DockCase } from '@/core/part';
 import { partsOfKind } from './parts';
 import { photosOfJob, picturesFor } from './photos';
@@ -34,21 +40,51 @@ export async function frameView(runtime: Runtime): Promise<FrameView> {
 const copyOf = (runtime: Runtime, { state }: StoredJob) =>
   runtime.copies.state(state.job.id, state.facts['copy.verified']?.value === true);
 
-export async function jobView(runtime: Runtime, jobId: string): Promise<JobView | null> {
-  const stored = await findJob(runtime.database, jobId);
-  if (!stored) return null;
-  const context = await loadContext(runtime, runtime.database, stored);
-  const { power } = stored.state.job;
-  return makeView(stored.state, context, {
+/** What is drawn of a job beside its own state: what runs now and what it shows. */
+async function nowOf(runtime: Runtime, stored: StoredJob, context: Loaded) {
+  const { job } = stored.state;
+  return {
     version: stored.version,
-    frame: await frameView(runtime),
     copy: await copyOf(runtime, stored),
     knowsHoles: await knowsHoles(runtime),
-    device: await deviceNow(runtime, { stored, context }),
-    deviceS: power && deviceSeconds(power, runtime.now()),
-    photos: await photosOfJob(runtime.database, jobId),
-    pictures: await picturesFor(runtime.database, jobId, stored.state.job.takeIn.profileId),
-  });
+    device: await deviceNow(runtime, { stored, context, requestId: null }),
+    deviceS: job.power && deviceSeconds(job.power, runtime.now()),
+    photos: await photosOfJob(runtime.database, job.id),
+    pictures: await picturesFor(runtime.database, job.id, job.takeIn.profileId),
+  };
+}
+
+/** A job as its screens draw it. Faults: `no-job`, `unreadable`, `profile-unreadable`. */
+export async function jobView(runtime: Runtime, jobId: string): Promise<Result<JobView>> {
+  const found = await findJob(runtime.database, jobId);
+  if (!found.ok) return found;
+  const stored = found.value;
+  const loaded = await loadContext(runtime, stored);
+  if (!loaded.ok) return loaded;
+  const history = await historyOf(runtime.database, jobId);
+  const now = await nowOf(runtime, stored, loaded.value);
+  const record = { ...stored.state, history };
+  return ok(makeView(record, loaded.value, { ...now, frame: await frameView(runtime) }));
+}
+
+/**
+ * What changed of a job since the version that somebody saw: without its profile and what stands around every screen, which did
+ * not, and with the lines of history that are new. Each version is one line more.
+ */
+export async function jobChange(runtime: Runtime, jobId: string, seen: number): Promise<Result<JobChange>> {
+  const found = await findJob(runtime.database, jobId);
+  if (!found.ok) return found;
+  const stored = found.value;
+  const loaded = await loadContext(runtime, stored);
+  if (!loaded.ok) return loaded;
+  const history = await newLinesOf(runtime.database, jobId, Math.max(0, stored.version - seen));
+  const now = await nowOf(runtime, stored, loaded.value);
+  const change = makeChange(stored.state, loaded.value, now);
+  const sheet = isNearEnd(change)
+    ? (stored.state.job.handedOver?.sheet ??
+      makeSheet({ ...stored.state, history: await historyOf(runtime.database, jobId) }, loaded.value))
+    : null;
+  return ok({ ...change, sheet, since: seen, newLines: history });
 }
 
 /** Whether the dock’s folder knows holes; tried once. */
@@ -57,15 +93,14 @@ export const knowsHoles = async (runtime: Runtime): Promise<boolean> =>
 
 export async function benchView(runtime: Runtime): Promise<BenchView> {
   const frame = await frameView(runtime);
+  const { jobs, unread } = await openJobs(runtime.database);
   const cards: BenchView['cards'] = [];
-  for (const id of await openJobIds(runtime.database)) {
-    const stored = await findJob(runtime.database, id);
-    if (!stored) continue;
-    const context = await loadContext(runtime, runtime.database, stored);
-    cards.push(benchCard(stored.state, context, await copyOf(runtime, stored)));
+  for (const { stored, context } of await loadContexts(runtime, jobs)) {
+    if (context.ok) cards.push(benchCard(stored.state, context.value, await copyOf(runtime, stored)));
+    else unread.push({ id: stored.state.job.id, why: context.fault.sentence });
   }
   const handedOver = frame.jobs.filter((job) => job.handedOverAt !== null).slice(0, 8);
-  return { frame, cards, handedOver };
+  return { frame, cards, unread, handedOver };
 }
 
 /** The cases of the bench that can take a drive. */

@@ -121,7 +121,13 @@ type Reply = { ok: boolean; value: unknown; fault?: { code: string; sentence: st
 export async function call(app: App, path: string, body?: unknown): Promise<Reply> {
   const response = await fetch(
     app.address + path,
-    body === undefined ? {} : { method: 'POST', body: JSON.stringify(body) },
+    body === undefined
+      ? {}
+      : {
+          method: 'POST',
+          body: JSON.stringify(body),
+          headers: { 'content-type': 'application/json', origin: app.address },
+        },
   );
   return (await response.json()) as Reply;
 }

@@ -2,12 +2,11 @@ import { fillWish } from '@/core/disk';
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { CopyState } from '@/core/job';
-import { type Workshop, act, openWorkshop, switchOn } from './workshop';
-import { jobView } from '@/server';
+import { jobView, type Workshop, act, openWorkshop, switchOn } from './workshop';
 
 let workshop: Workshop;
 const id = 'Q-0412';
-const view = async () => (await jobView(workshop.runtime, id))!;
+const view = async () => await jobView(workshop.runtime, id);
 
 beforeAll(async () => {
   workshop = await openWorkshop();

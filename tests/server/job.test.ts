@@ -1,6 +1,7 @@
+import { unsafeValue } from '@/core/result';
 import { fillWish } from '@/core/disk';
-import { benchView, doAct, findJob, jobView, seedDemo, takeInDevice } from '@/server';
-import { type Workshop, act, openWorkshop, switchOn } from './workshop';
+import { benchView, doAct, findJob, seedDemo, takeInDevice } from '@/server';
+import { jobView, type Workshop, act, openWorkshop, switchOn } from './workshop';
 
 let workshop: Workshop;
 beforeAll(async () => {
@@ -26,7 +27,7 @@ const takeIn = {
   note: '',
 };
 
-const view = async (id: string) => (await jobView(workshop.runtime, id))!;
+const view = async (id: string) => await jobView(workshop.runtime, id);
 
 async function hands(id: string, station: string): Promise<string> {
   for (;;) {
@@ -149,7 +150,7 @@ describe('a job on the server', () => {
   it('refuses the second of two windows, and overwrites nothing', async () => {
     const { runtime } = workshop;
     const id = await taken();
-    const seen = (await findJob(runtime.database, id))!.version;
+    const seen = unsafeValue(await findJob(runtime.database, id)).version;
     const note = (text: string) => doAct(runtime, id, { version: seen, act: { kind: 'note', text } });
     expect((await note('first')).ok).toBe(true);
     expect(await note('second')).toMatchObject({ ok: false, fault: { code: 'stale' } });
@@ -163,7 +164,8 @@ describe('a job on the server', () => {
 
   it('is answered in words for an unknown job, an unknown act, and text of ten thousand characters', async () => {
     const { runtime } = workshop;
-    expect(await jobView(runtime, 'Q-9999')).toBeNull();
+    await expect(jobView(runtime, 'Q-9999')).rejects.toThrow('no-job');
+    await expect(jobView(runtime, 'Q-1\0')).rejects.toThrow('no-job');
     expect(await act(runtime, 'Q-9999', { kind: 'copy' })).toBe('no-job');
     const id = await taken();
     expect(await act(runtime, id, { kind: 'explode' })).toBe('form');
@@ -212,12 +214,12 @@ describe('a job on the server', () => {
 
 it('an act that is sent again because its answer was lost is done once, whoever did what meanwhile', async () => {
   const id = 'Q-0412';
-  const { version, history } = (await jobView(workshop.runtime, id))!;
+  const { version, history } = await jobView(workshop.runtime, id);
   const request = { version, act: { kind: 'note', text: 'sent once' }, requestId: '0123456789abcdef' };
   expect((await doAct(workshop.runtime, id, request)).ok).toBe(true);
   expect(await act(workshop.runtime, id, { kind: 'note', text: 'somebody else' })).toBe('ok');
   expect((await doAct(workshop.runtime, id, request)).ok).toBe(true);
-  const after = (await jobView(workshop.runtime, id))!;
+  const after = await jobView(workshop.runtime, id);
   expect(after.history.slice(history.length).map(({ sentence }) => sentence)).toEqual([
     'sent once',
     'somebody else',

@@ -1,8 +1,8 @@
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { addPhoto, jobView, photoFile, removePhoto, scalePhoto } from '@/server';
-import { type Workshop, act, openWorkshop } from './workshop';
+import { addPhoto, photoFile, removePhoto, scalePhoto } from '@/server';
+import { jobView, type Workshop, act, openWorkshop } from './workshop';
 
 let workshop: Workshop;
 const id = 'Q-0412';
@@ -25,7 +25,7 @@ const camera = (widthPx = 2400, heightPx = 1800) =>
     .toBuffer();
 const files = () => readdir(join(workshop.folder, 'photos')).catch(() => []);
 const code = (result: Awaited<ReturnType<typeof addPhoto>>) => (result.ok ? 'ok' : result.fault.code);
-const view = async () => (await jobView(workshop.runtime, id))!;
+const view = async () => await jobView(workshop.runtime, id);
 
 it('a photo is turned upright, scaled, and keeps nothing but its pixels', async () => {
   const taken = await camera();
@@ -104,11 +104,11 @@ it('one meant for every device of its kind is shown at its step in other jobs, t
       [id],
     )
   )[0];
-  const other = (await jobView(runtime, same!.id))!;
+  const other = await jobView(runtime, same!.id);
   expect(other.pictures.map(({ stepId, jobId }) => [stepId, jobId])).toEqual([['fan-aside', id]]);
   const { id: gone } = other.pictures[0]!;
   expect(code(await removePhoto(runtime, id, gone))).toBe('ok');
-  expect((await jobView(runtime, same!.id))!.pictures).toEqual([]);
+  expect((await jobView(runtime, same!.id)).pictures).toEqual([]);
   expect(await files()).not.toContain(`${gone}.jpg`);
   await expect(readFile(join(workshop.folder, 'photos', `${gone}.jpg`))).rejects.toThrow(/ENOENT/u);
 });

@@ -1,5 +1,5 @@
-import { PartQuery, jobView, partsView, searchParts, takeInDevice } from '@/server';
-import { type Workshop, act, openWorkshop, switchOn } from './workshop';
+import { PartQuery, partsView, searchParts, takeInDevice } from '@/server';
+import { jobView, type Workshop, act, openWorkshop, switchOn } from './workshop';
 
 let workshop: Workshop;
 beforeAll(async () => {
@@ -7,7 +7,7 @@ beforeAll(async () => {
 });
 afterAll(() => workshop.close());
 
-const view = async (id: string) => (await jobView(workshop.runtime, id))!;
+const view = async (id: string) => await jobView(workshop.runtime, id);
 const doing = (id: string, what: object) => act(workshop.runtime, id, what);
 
 /** Takes a device in and chooses the first drive that fits it, in the way asked for. */

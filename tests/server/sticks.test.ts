@@ -3,8 +3,8 @@ import { join } from 'node:path';
 import { readChecksumList } from '@/core/image';
 import type { CopyState, DockImage, DockItem } from '@/core/job';
 import { unsafeValue } from '@/core/result';
-import { checksumList, doImageAct, dockView, jobView, setPracticeFaults } from '@/server';
-import { type Workshop, act, openWorkshop, switchOn } from './workshop';
+import { checksumList, doImageAct, dockView, setPracticeFaults } from '@/server';
+import { jobView, type Workshop, act, openWorkshop, switchOn } from './workshop';
 
 let workshop: Workshop;
 const id = 'Q-0415';
@@ -20,7 +20,7 @@ const image = async (imageId: string): Promise<DockImage> =>
   (await library()).images.find((one) => one.image.id === imageId)!;
 const item = async (label: string): Promise<DockItem> =>
   (await library()).items.find((one) => one.item.label === label)!;
-const view = async () => (await jobView(workshop.runtime, id))!;
+const view = async () => await jobView(workshop.runtime, id);
 /** Does it and waits for what it began; 'ok' or the code of the refusal. */
 async function doing(form: object): Promise<string> {
   const done = await doImageAct(workshop.runtime, form);

@@ -1,9 +1,9 @@
 import { renewShipped } from '@/server/shipped';
-import { openWorkshop } from './workshop';
+import { jobView, openWorkshop } from './workshop';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { jobView, openDatabase, openRuntime, readProfiles } from '@/server';
+import { openDatabase, openRuntime, readProfiles } from '@/server';
 import { migrate, readMigrations } from '@/server/migrate';
 import { inProcess } from './workshop';
 
@@ -72,7 +72,7 @@ it('a workshop of the release before opens: devices and parts in today’s forma
     database,
   });
   if (!opened.ok) throw new Error(opened.fault.sentence);
-  const view = async (id: string) => (await jobView(opened.value, id))!;
+  const view = async (id: string) => await jobView(opened.value, id);
   expect(await view('Q-0500')).toMatchObject({
     job: {
       choice: { padIds: ['lindrel-soft-250'], reason: null },

@@ -3,7 +3,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DriveImage, type Threads, fillDrive, runCopy } from '@/dock';
 import { type ImageThreads, doImageWork } from '@/images';
-import { type Runtime, doAct, findJob, jobView, openDatabase, openRuntime } from '@/server';
+import type { JobView } from '@/core/job';
+import { unsafeValue } from '@/core/result';
+import { type Runtime, doAct, findJob, openDatabase, openRuntime, jobView as serverJobView } from '@/server';
 
 /** The stand-ins' work in this process instead of threads; the same functions. */
 export const inProcess: Threads = {
@@ -60,10 +62,15 @@ export async function openWorkshop(kind: 'demo' | 'own' = 'demo'): Promise<Works
   };
 }
 
+/** A job as its screens draw it; that it cannot be had fails the test. */
+export const jobView = async (runtime: Runtime, jobId: string): Promise<JobView> =>
+  unsafeValue(await serverJobView(runtime, jobId));
+
 /** Does an act on the job as it stands; 'ok' or the code of the refusal. */
 export async function act(runtime: Runtime, jobId: string, what: object): Promise<string> {
   const stored = await findJob(runtime.database, jobId);
-  const done = await doAct(runtime, jobId, { version: stored?.version ?? 0, act: what });
+  const version = stored.ok ? stored.value.version : 0;
+  const done = await doAct(runtime, jobId, { version, act: what });
   return done.ok ? 'ok' : done.fault.code;
 }
 
@@ -73,7 +80,7 @@ export async function switchOn({ runtime, pass }: Workshop, jobId: string): Prom
   if (on !== 'ok') return on;
   pass(600);
   for (;;) {
-    const prompt = (await jobView(runtime, jobId))!.device?.prompt;
+    const prompt = (await jobView(runtime, jobId)).device?.prompt;
     if (!prompt) return act(runtime, jobId, { kind: 'look' });
     const pressed = await act(runtime, jobId, { kind: 'press', key: prompt.answer });
     if (pressed !== 'ok') return pressed;

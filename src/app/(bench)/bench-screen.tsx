@@ -7,6 +7,7 @@ import { Bench, HandedOver, promiseWords } from '@/ui/bench';
 import { Button } from '@/ui/button';
 import { showDay } from '@/ui/clock';
 import { KeyCap } from '@/ui/key-cap';
+import { UnreadJobs } from '@/ui/unread-jobs';
 import { useKeys } from '@/ui/use-keys';
 import { Shell } from '@/app/shell';
 import { StartHere } from '@/app/start-here';
@@ -53,6 +54,7 @@ export function BenchScreen({ view }: { view: BenchView }) {
           <StartHere frame={view.frame} />
         ) : (
           <>
+            <UnreadJobs jobs={view.unread} />
             {next && (
               <section className="rounded-2xl border bg-surface p-5">
                 <p className="text-soft">

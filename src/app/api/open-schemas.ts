@@ -2,7 +2,8 @@ import type { z } from 'zod';
 import { Inspection, LayoutDocument } from '@/core/disk';
 import { catalogueSchemas } from '@/core/exchange';
 import { BenchItem, ImageIndex, SystemImage } from '@/core/image';
-import { ActRequest, Job, Manifest, Sheet } from '@/core/job';
+import { ActRequest } from '@/core/acts';
+import { Job, Manifest, Sheet } from '@/core/job';
 import { FitRequest, ImportRequest } from '@/server';
 
 /** Every open format by name, each the Zod schema that parses it. */

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useState } from 'react';
-import { getJson, post } from '@/app/call';
+import { getJson, newRequestId, post } from '@/app/call';
 import { Shell } from '@/app/shell';
 import type { DockView } from '@/core/job';
 import type { Fault } from '@/core/result';
@@ -37,13 +37,17 @@ export function DockScreen({ initial }: { initial: DockView }) {
     if (!set.ok) setView((now) => ({ ...now, faults: before }));
   };
   const act = async (jobId: string, version: number, kind: 'copy' | 'copy-stop') => {
-    const done = await post<unknown>(`/api/jobs/${jobId}/acts`, { version, act: { kind } });
+    const done = await post<unknown>(`/api/jobs/${jobId}/acts`, {
+      version,
+      act: { kind },
+      requestId: newRequestId(),
+    });
     setFault(done.ok ? null : done.fault);
     const asked = await getJson<DockView>('/api/dock');
     if (asked.ok) setView(asked.value);
   };
   const onImage: ImageActions = async (request) => {
-    const done = await post<null>('/api/images', request);
+    const done = await post<null>('/api/images', request, newRequestId());
     const asked = await getJson<DockView>('/api/dock');
     if (asked.ok) setView(asked.value);
     return done.ok ? null : done.fault;

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { post } from '@/app/call';
+import { newRequestId, post } from '@/app/call';
 import { Shell } from '@/app/shell';
 import type { ActRecord, Level } from '@/core/practice';
 import type { DeviceProfile } from '@/core/device';
@@ -17,7 +17,7 @@ export function PracticeScreen({ view }: Props) {
   const [run, setRun] = useState<{ profile: DeviceProfile; level: Level; number: number } | null>(null);
   const [fault, setFault] = useState<Fault | null>(null);
   const keep = async (profileId: string, remembered: string[], missed: string[]) => {
-    const kept = await post<ActRecord[]>('/api/practice', { profileId, remembered, missed });
+    const kept = await post<ActRecord[]>('/api/practice', { profileId, remembered, missed }, newRequestId());
     setFault(kept.ok ? null : kept.fault);
     if (kept.ok) setRecords((before) => ({ ...before, [profileId]: kept.value }));
   };

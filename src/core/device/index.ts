@@ -4,7 +4,7 @@ export { Accepted, BayForm, ModuleForm, Place, PlaceHeat, SinkRule } from './pla
 export { DevicePrompt, FirstPower, PowerCable, PowerPhase, cableFacts } from './first-power';
 export { faultIds } from './fault-id';
 export type { FaultId } from './fault-id';
-export { DeviceProfile } from './profile';
+export { DeviceProfile, KeptProfile } from './profile';
 export { profileFaults } from './profile-faults';
 export type { ProfileFault } from './profile-faults';
 export { mainPlace, placeOf, resolvePlace, revisionsThatMatter } from './resolve';

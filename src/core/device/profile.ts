@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { DeliveredPart } from '../disk';
 import { Estimate } from '../margin';
 import { FormFactorText, shortText } from '../part';
-import { Procedure } from '../work';
+import { Procedure, ProcedureShape } from '../work';
 import { CarryWays } from './carry-ways';
 import { FirstPower } from './first-power';
 import { Place } from './place';
@@ -48,3 +48,6 @@ export const DeviceProfile = ProfileShape.superRefine((profile, context) => {
   for (const { path, message } of profileFaults(profile)) context.addIssue({ code: 'custom', path, message });
 });
 export type DeviceProfile = z.infer<typeof ProfileShape>;
+
+/** A profile that a job began with: it was proved then, and what is proved today does not change a job that has begun. */
+export const KeptProfile: z.ZodType<DeviceProfile> = ProfileShape.extend({ procedure: ProcedureShape });

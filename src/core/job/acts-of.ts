@@ -6,6 +6,7 @@ import { type Drive, parseFormFactor } from '../part';
 import {
   type Act,
   type Hold,
+  type Stop,
   type Ledger,
   isTrue,
   overrideFact,
@@ -21,7 +22,7 @@ import type { Technician } from '../workshop';
 import { writesItself } from '../route';
 import { chargeLimitOf } from './charge-school';
 import { settingOfJob } from './fit-of';
-import type { Job, JobState } from './job';
+import type { HistoryEntry, Job, JobState } from './job';
 import type { StickForJob } from './stick';
 
 /** What a job is judged against: the catalogue entries that it names. */
@@ -38,6 +39,8 @@ export type DecideContext = JobContext & {
   /** When it is done and by whom (initials): the clock and the bench say so, not the core. */
   at: string;
   by: string;
+  /** The whole history, for acts that read it; null where it was not loaded. */
+  history: HistoryEntry[] | null;
 };
 
 /** What the job decides about the swap: what its build changes, and which way it goes through the procedure. */
@@ -76,9 +79,16 @@ export function waitUntil(state: JobState, context: JobContext, act: Act): Date 
   if (!act.waits) return null;
   const order = actsOf(state.job, context).map(({ id }) => id);
   const before = order[order.indexOf(act.id) - 1];
-  const since = state.history.findLast(({ kind, stepId }) => kind === 'step' && stepId === before)?.at;
+  const since = state.steps.findLast(({ stepId }) => stepId === before)?.at;
   return since === undefined ? null : new Date(Date.parse(since) + act.minutes * 60_000);
 }
+
+/** The kinds of hold that stop a step of the hands. */
+export const stopsOfStep = ({ station, touchesBoard }: Pick<Act, 'station' | 'touchesBoard'>): Stop[] => [
+  ...(station === 'open' ? (['opening'] as const) : []),
+  ...(station === 'swap' ? (['swap'] as const) : []),
+  ...(touchesBoard ? (['board'] as const) : []),
+];
 
 export const ledgerOf = (state: JobState, { profile, drive }: JobContext): Ledger =>
   screwLedger(

@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { placedBytes } from '../disk';
 import { exact } from '../margin';
 import { isTrue, screwsOut } from '../work';
-import { type JobAct, benchCard, choiceFit, cordOf, ledgerOf, mainPart, makeSheet, nextAct } from '.';
+import { type JobAct } from '../acts';
+import { benchCard, choiceFit, cordOf, ledgerOf, mainPart, makeSheet, nextAct } from '.';
 import { Bench, dock, drives, pads, proof, takeIn, choose } from './job.test.data';
 
 const measured = fc

@@ -1,6 +1,6 @@
 import type { DeviceProfile } from '../device';
 import { type Cause, DiagnosisTable, type Observation, checkOf, diagnose, faultOf } from '../simulator';
-import type { Outcome } from './act';
+import type { Outcome } from './outcome';
 import type { Job } from './job';
 import type { SeenAtPower } from './seen-at-power';
 

@@ -1,7 +1,7 @@
 import type { BenchItem, ItemUse, LibraryImage, StickContent } from '../image';
 import type { Margin } from '../margin';
 import type { Fault } from '../result';
-import type { CopyState, FrameView } from './view';
+import type { CopyState, FrameView, UnreadLine } from './view';
 import type { DockedDrive } from './job';
 
 /** A job whose drives lie on the dock, as the Dock screen draws it. */
@@ -63,6 +63,7 @@ export type DockLibrary = {
 export type DockView = {
   frame: FrameView;
   pairs: DockPair[];
+  unread: UnreadLine[];
   library: DockLibrary;
   /** Faults that are switched on to practise with. */
   faults: string[];

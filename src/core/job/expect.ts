@@ -26,7 +26,7 @@ import {
 import { type Drive, forecastSectors } from '../part';
 import { type Result, ok } from '../result';
 import { writesItself } from '../route';
-import type { ReadingName } from './act';
+import type { ReadingName } from './outcome';
 import type { CopyProof } from './copy-proof';
 import type { Job } from './job';
 

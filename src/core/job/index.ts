@@ -1,10 +1,12 @@
-export { ActRequest, JobAct, Outcome, ReadingName, observable } from './act';
-export { actsOf, holdsOf, ledgerOf, nextAct } from './acts-of';
+export { observable } from './observable';
+export { Outcome, ReadingName } from './outcome';
+export { historyKinds, isOnSheet } from './history-kind';
+export type { HistoryKind } from './history-kind';
+export { said } from './said';
+export { actsOf, dueActsOf, holdsOf, ledgerOf, nextAct, stopsOfStep, waitUntil } from './acts-of';
 export type { DecideContext, JobContext } from './acts-of';
-export { decide } from './decide';
-export { decideReport, outcomeWords } from './report';
+export { decideReport, isOn, outcomeWords, started } from './report';
 export type { Decision, Report } from './report';
-export { permit } from './permit';
 export {
   expectedLayout,
   expectedSource,
@@ -14,21 +16,41 @@ export {
   readingsAsked,
 } from './expect';
 export { CopyProof, proofSentences } from './copy-proof';
-export { DockedDrive, HistoryEntry, Job, jobState, newDriveOf, newJob } from './job';
+export {
+  DockedDrive,
+  DoneStep,
+  HistoryEntry,
+  Job,
+  advance,
+  jobState,
+  lastStepOf,
+  newDriveOf,
+  newJob,
+  stateOf,
+} from './job';
 export { againstStick } from './stick';
+export { seenWords } from './diagnosis-view';
 export type { DiagnosisView, NextAtPower } from './diagnosis-view';
 export { SeenAtPower } from './seen-at-power';
 export type { StickForJob } from './stick';
-export type { JobState } from './job';
+export type { JobRecord, JobState } from './job';
 export { Choice } from './choice';
 export { chargeLimitOf, chargeSchools } from './charge-school';
 export type { ChargeSchool } from './charge-school';
 export { PowerRun, devicePace, deviceSeconds } from './power-run';
-export { choiceFit, oldDriveOf, settingOfJob } from './fit-of';
+export {
+  choiceFit,
+  fitOfIds,
+  isAllowed,
+  keepWhatFits,
+  marginSentence,
+  oldDriveOf,
+  settingOfJob,
+} from './fit-of';
 export { foresee, foreseeParts } from './foresee';
 export { benchCard } from './bench-card';
 export { Manifest } from './manifest';
-export { makeView } from './make-view';
+export { changedView, isNearEnd, makeChange, makeView } from './make-view';
 export type { Loaded } from './make-view';
 export { makeSheet } from './make-sheet';
 export { handworkSpread, promiseMargin, workLeftSeconds } from './promise';
@@ -45,12 +67,14 @@ export type {
   CopyState,
   PhotoLine,
   FrameView,
+  JobChange,
   JobLine,
   JobView,
   PartsForesight,
   PartsView,
   RankedView,
   SourceSummary,
+  UnreadLine,
 } from './view';
 export type { LayoutSource } from './expect';
 export { startEvidence } from './start-evidence';

@@ -8,12 +8,11 @@ import type { StickContent } from '../image';
 import type { Margin } from '../margin';
 import { Drive, Heatsink, Pad } from '../part';
 import { screwsAtStart } from '../work';
-import type { JobAct } from './act';
-import { decide } from './decide';
+import { type JobAct, decide } from '../acts';
 import { expectedLayout } from './expect';
 import type { DecideContext } from './acts-of';
 import type { CopyProof } from './copy-proof';
-import { type JobState, jobState, newJob } from './job';
+import { type JobRecord, jobState, newJob } from './job';
 import { type Report, decideReport } from './report';
 import type { StickForJob } from './stick';
 import { type TakeIn, takeInFacts } from './take-in';
@@ -58,7 +57,7 @@ const at = '2026-11-24T08:00:00.000Z';
 
 /** A job in memory that acts are done to, as the server does them to the database. */
 export class Bench {
-  state: JobState;
+  state: JobRecord;
   /** Sticks of the bench, held against this job’s device. */
   sticks: StickForJob[] = [];
 
@@ -100,6 +99,7 @@ export class Bench {
       technicians: [{ initials: 'IM', name: 'Ines Marrow', mains: this.mains }],
       at: this.at,
       by: 'IM',
+      history: this.state.history,
     };
   }
 
@@ -107,7 +107,7 @@ export class Bench {
   do(act: JobAct): string {
     const decided = decide(this.state, act, this.context);
     if (!decided.ok) return decided.fault.code;
-    this.take(decided.value);
+    if (decided.value) this.take(decided.value);
     return 'ok';
   }
 

@@ -4,7 +4,8 @@ import fc from 'fast-check';
 import { exact } from '../margin';
 import type { SwitchedOn } from '../simulator';
 import { screwsOut } from '../work';
-import { actsOf, cordOf, currentStation, decide, holdsOf, ledgerOf, nextAct, permit } from '.';
+import { decide, permit } from '../acts';
+import { actsOf, cordOf, currentStation, holdsOf, ledgerOf, nextAct } from '.';
 import { Bench, dock, profile, proof, takeIn, choose } from './job.test.data';
 
 const chosen = choose('ostrel-marl-2000', ['lindrel-soft-250']);
@@ -329,12 +330,12 @@ describe('what is refused', () => {
 
   it('docking while the drive is inside, the wrong label, copying unarmed or encrypted', () => {
     const bench = prepared({ ...takeIn, encryption: 'yes' });
-    expect(permit(bench.state, { kind: 'dock' }, bench.context)).toMatchObject({
+    expect(permit(bench.state, { kind: 'dock', caseId: 'tarn-5' }, bench.context)).toMatchObject({
       fault: { code: 'drive-inside' },
     });
     expect(bench.do({ kind: 'copy' })).toBe('not-docked');
     hands(bench, 'open');
-    expect(permit(bench.state, { kind: 'dock' }, bench.context).ok).toBe(true);
+    expect(permit(bench.state, { kind: 'dock', caseId: 'tarn-5' }, bench.context).ok).toBe(true);
     bench.report({ kind: 'docked', dock });
     expect(bench.do({ kind: 'step-back' })).toBe('docked');
     expect(bench.do({ kind: 'copy' })).toBe('hold-encryption');

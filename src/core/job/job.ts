@@ -5,11 +5,11 @@ import { Library } from '../fit';
 import { Known } from '../margin';
 import { Route } from '../route';
 import { SwitchedOn } from '../simulator';
-import { FactChange, type Facts, foldFacts } from '../work';
-import { Outcome } from './act';
+import { FactChange, FactSetting, type Facts, foldFacts, restore } from '../work';
 import { Choice } from './choice';
 import { chargeSchools } from './charge-school';
 import { CopyProof } from './copy-proof';
+import { Outcome } from './outcome';
 import { PowerRun } from './power-run';
 import { SeenAtPower } from './seen-at-power';
 import { Sheet } from './sheet';
@@ -37,9 +37,9 @@ export const Job = z.object({
   takeIn: TakeIn,
   measures: Measures,
   /** Board revision by its marks, once somebody has looked. */
-  revisionId: z.string().max(40).nullable().default(null),
+  revisionId: z.string().nullable().default(null),
   /** How the technician answered the procedure's questions, by question. */
-  answers: z.record(z.string().max(40), z.string().max(40)).default({}),
+  answers: z.record(z.string(), z.string()).default({}),
   /** Which school counts for the charge before opening; the lower charge unless the storage mode was chosen. */
   chargeSchool: z.enum(chargeSchools).default('low-charge'),
   /** What the owner wants to have on the drive. */
@@ -58,7 +58,7 @@ export const Job = z.object({
   /** What the simulated device last showed; null where a person looked at a real one. */
   lastStart: SwitchedOn.nullable(),
   /** What was looked at since it did not start, in order. */
-  seenAtPower: z.array(SeenAtPower).max(60).default([]),
+  seenAtPower: z.array(SeenAtPower).default([]),
   readings: z.object({ 'size-shown': Known, 'read-test': Known, 'parts-shown': Known }).partial(),
   proved: z.boolean(),
   handedOver: z
@@ -99,25 +99,59 @@ export const newJob = (id: string, takeIn: TakeIn): Job => ({
   handedOver: null,
 });
 
-/** One line of the append-only history. */
+/** One line of the append-only history. Its texts were bounded when it was decided; what stands is read whatever its length. */
 export const HistoryEntry = z.object({
   at: z.iso.datetime(),
-  by: z.string().max(8),
-  kind: z.string().max(40),
-  sentence: z.string().max(2400),
+  by: z.string(),
+  kind: z.string(),
+  sentence: z.string(),
   changes: z.array(FactChange),
   stepId: z.string().nullable(),
 });
 export type HistoryEntry = z.infer<typeof HistoryEntry>;
 
-export type JobState = { job: Job; facts: Facts; doneSteps: string[]; history: HistoryEntry[] };
+/** A step that is done: when, and what the facts that it changed were before it. */
+export const DoneStep = z.object({
+  stepId: z.string(),
+  at: z.iso.datetime(),
+  before: z.array(FactSetting),
+});
+export type DoneStep = z.infer<typeof DoneStep>;
 
-/** The state of a job: its document and what the history says. A step taken back is not done. */
-export function jobState(job: Job, history: HistoryEntry[]): JobState {
-  const doneSteps: string[] = [];
-  for (const entry of history) {
-    if (entry.kind === 'step' && entry.stepId) doneSteps.push(entry.stepId);
-    if (entry.kind === 'step-back') doneSteps.pop();
-  }
-  return { job, facts: foldFacts(history.flatMap((entry) => entry.changes)), doneSteps, history };
+/** A job as it stands: its document, and what its history comes to. */
+export type JobState = { job: Job; facts: Facts; doneSteps: string[]; steps: DoneStep[] };
+
+/** A job with all that ever happened to it. */
+export type JobRecord = JobState & { history: HistoryEntry[] };
+
+/** A job before anything happened to it. */
+const blank = (job: Job): JobState => ({ job, facts: {}, doneSteps: [], steps: [] });
+
+/** A job after one more line of its history. A step taken back is not done. */
+export function advance(state: JobState, job: Job, entry: HistoryEntry): JobState {
+  const facts = foldFacts(entry.changes, state.facts);
+  const steps =
+    entry.kind === 'step' && entry.stepId
+      ? [...state.steps, { stepId: entry.stepId, at: entry.at, before: restore(state.facts, entry.changes) }]
+      : entry.kind === 'step-back'
+        ? state.steps.slice(0, -1)
+        : state.steps;
+  return stateOf(job, facts, steps);
 }
+
+/** A job as it was kept. */
+export const stateOf = (job: Job, facts: Facts, steps: DoneStep[]): JobState => ({
+  job,
+  facts,
+  steps,
+  doneSteps: steps.map(({ stepId }) => stepId),
+});
+
+/** A job from its whole history: what `advance` comes to, line by line. */
+export function jobState(job: Job, history: HistoryEntry[]): JobRecord {
+  const state = history.reduce((before, entry) => advance(before, job, entry), blank(job));
+  return { ...state, history };
+}
+
+/** The step that was done last; null where none is. */
+export const lastStepOf = ({ steps }: JobState): DoneStep | null => steps.at(-1) ?? null;

@@ -6,25 +6,14 @@ import { showBytes, totals } from '../units';
 import { type DecideContext, actsOf, ledgerOf } from './acts-of';
 import { proveMargins } from './expect';
 import { settingOfJob } from './fit-of';
-import { type JobState, newDriveOf } from './job';
+import { isOnSheet } from './history-kind';
+import { type JobRecord, newDriveOf } from './job';
 import type { Sheet } from './sheet';
 
 const oldDriveWords = {
   kept: 'The old drive is kept as the way back until you are happy',
   returned: 'The old drive was given back with the device',
 } as const;
-
-/** History that the owner reads too. */
-const onSheet = [
-  'note',
-  'photo-note',
-  'prove-accepted',
-  'take-stick',
-  'restored',
-  'override',
-  'fastener',
-  'finding',
-];
 
 const partWords = (part: Part): string => {
   const name = `${part.maker} ${part.model}`;
@@ -35,7 +24,7 @@ const partWords = (part: Part): string => {
 
 /** The hand-over sheet of a job as it stands now; once handed over it is kept with the job and made no more. */
 export function makeSheet(
-  state: JobState,
+  state: JobRecord,
   context: DecideContext,
   oldDrive: keyof typeof oldDriveWords | null = null,
 ): Sheet {
@@ -88,7 +77,7 @@ export function makeSheet(
     work: workBy(state, context),
     notes: [
       ...history
-        .filter((entry) => onSheet.includes(entry.kind))
+        .filter((entry) => isOnSheet(entry.kind))
         .map((entry) => ({ at: entry.at, by: entry.by, text: entry.sentence })),
       // What was taken although it is not known stands on the sheet with its reason.
       ...history
@@ -107,7 +96,7 @@ export function makeSheet(
 }
 
 /** Who did how many acts, and the minutes they usually take; steps taken back do not count. */
-function workBy(state: JobState, context: DecideContext): Sheet['work'] {
+function workBy(state: JobRecord, context: DecideContext): Sheet['work'] {
   const { technicians } = context;
   const minutes = new Map(actsOf(state.job, context).map((act) => [act.id, act.minutes]));
   const by = new Map<string, { acts: number; minutes: number }>();

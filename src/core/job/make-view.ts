@@ -1,13 +1,14 @@
-import { type DecideContext, actsOf, dueActsOf, holdsOf, ledgerOf, waitUntil } from './acts-of';
+import { type DecideContext, actsOf, dueActsOf, holdsOf, ledgerOf, stopsOfStep, waitUntil } from './acts-of';
 import { diagnosisView } from './diagnosis-view';
 import { proveMargins } from './expect';
-import type { JobState } from './job';
+import { holdOn } from '../work';
+import type { JobRecord, JobState } from './job';
 import { makeSheet } from './make-sheet';
 import { rankWays } from '../route';
 import { promiseMargin } from './promise';
 import { wayFactsOf } from './way-facts';
 import { cordOf, currentStation, stationHold } from './stations';
-import type { CopyState, JobView } from './view';
+import type { CopyState, JobChange, JobView } from './view';
 
 /** What was loaded for a job: its catalogue entries, its drives as read, its copy as it runs. */
 export type Loaded = DecideContext &
@@ -17,16 +18,13 @@ export type Loaded = DecideContext &
 export const copySecondsLeft = (copy: CopyState): number | null =>
   copy.kind === 'running' ? (copy.progress?.rate.secondsLeft?.middle ?? null) : null;
 
-/** A job as its screens draw it, from its state and what was loaded for it alone. */
-export function makeView(
+/** What of a job’s view an act can change, from its state and what was loaded for it alone. */
+export function makeChange(
   state: JobState,
   loaded: Loaded,
-  now: Pick<
-    JobView,
-    'version' | 'frame' | 'copy' | 'knowsHoles' | 'photos' | 'pictures' | 'device' | 'deviceS'
-  >,
-): JobView {
-  const { job, facts, history } = state;
+  now: Pick<JobView, 'version' | 'copy' | 'knowsHoles' | 'photos' | 'pictures' | 'device' | 'deviceS'>,
+): Omit<JobChange, 'since' | 'newLines' | 'sheet'> {
+  const { job, facts } = state;
   const { profile, drive, cases, source, layout, layoutOrigin, layoutFault } = loaded;
   const holds = holdsOf(state, loaded);
   const cord = cordOf(state, loaded);
@@ -34,7 +32,6 @@ export function makeView(
   return {
     ...now,
     job,
-    profile,
     drive,
     build: job.choice && loaded.findBuild(job.choice),
     cases,
@@ -51,6 +48,7 @@ export function makeView(
     acts: actsOf(job, loaded).map((act) => ({ ...act, done: state.doneSteps.includes(act.id) })),
     nextActId: due[0]?.id ?? null,
     alongsideIds: due.slice(1).map(({ id }) => id),
+    nextHold: due[0] ? holdOn(holds, stopsOfStep(due[0])) : null,
     waitUntil: (due[0] && waitUntil(state, loaded, due[0])?.toISOString()) ?? null,
     ledger: ledgerOf(state, loaded),
     source,
@@ -63,7 +61,38 @@ export function makeView(
     diagnosis: diagnosisView(profile, job),
     sticks: loaded.sticks,
     prove: proveMargins(profile, layout, job),
-    sheet: job.handedOver?.sheet ?? makeSheet(state, loaded),
-    history,
+  };
+}
+
+/** A job as its screens draw it, from its state and what was loaded for it alone. */
+export function makeView(
+  record: JobRecord,
+  loaded: Loaded,
+  now: Parameters<typeof makeChange>[2] & Pick<JobView, 'frame'>,
+): JobView {
+  const { frame, ...changing } = now;
+  return {
+    ...makeChange(record, loaded, changing),
+    frame,
+    profile: loaded.profile,
+    sheet: record.job.handedOver?.sheet ?? makeSheet(record, loaded),
+    history: record.history,
+  };
+}
+
+/** Whether the hand-over sheet is looked at by now. */
+export const isNearEnd = ({ job, current }: Pick<JobView, 'job' | 'current'>): boolean =>
+  job.proved || current === 'prove' || current === 'hand-over';
+
+/** A view after a change of it; null where lines of history are missing in between, so that all of it must be read anew. */
+export function changedView(before: JobView, change: JobChange): JobView | null {
+  const { newLines, since, sheet, ...changed } = change;
+  if (since !== before.version || change.version - since !== newLines.length) return null;
+  return {
+    ...before,
+    ...changed,
+    sheet: sheet ?? before.sheet,
+    history: [...before.history, ...newLines],
+    frame: { ...before.frame, now: newLines.at(-1)?.at ?? before.frame.now },
   };
 }

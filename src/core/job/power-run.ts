@@ -10,7 +10,7 @@ export const PowerRun = z.object({
   menu: z.boolean(),
   /** How many of its seconds pass in one of the clock. */
   pace: z.number().positive(),
-  presses: z.array(z.object({ atS: z.number().nonnegative(), key: z.enum(pressKeys) })).max(60),
+  presses: z.array(z.object({ atS: z.number().nonnegative(), key: z.enum(pressKeys) })),
 });
 export type PowerRun = z.infer<typeof PowerRun>;
 

@@ -1,6 +1,7 @@
 import type { SwitchedOn } from '../simulator';
 import type { FactSetting } from '../work';
-import type { Outcome } from './act';
+import type { HistoryKind } from './history-kind';
+import type { Outcome } from './outcome';
 import type { DecideContext } from './acts-of';
 import { keepWhatFits } from './fit-of';
 import type { CopyProof } from './copy-proof';
@@ -10,7 +11,7 @@ import type { PowerRun } from './power-run';
 /** What an act does to a job: its new document and one line of history. */
 export type Decision = {
   job: Job;
-  entry: { kind: string; sentence: string; changes: FactSetting[]; stepId: string | null };
+  entry: { kind: HistoryKind; sentence: string; changes: FactSetting[]; stepId: string | null };
 };
 
 /** What comes of work that takes a while; the server asks `permit` before it starts any. */
@@ -18,6 +19,8 @@ export type Report =
   | { kind: 'docked'; dock: NonNullable<Job['dock']> }
   | { kind: 'undocked' }
   | { kind: 'copy-begun' }
+  | { kind: 'copy-goes-on'; verifiedBlocks: number }
+  | { kind: 'copy-stopped' }
   | { kind: 'copied'; proof: CopyProof }
   | { kind: 'installed'; drive: DockedDrive }
   | { kind: 'restored'; proof: CopyProof; shown: SwitchedOn }
@@ -36,7 +39,7 @@ const copiedWords = {
 
 /** What a stand-in reports, as a decision. Permission was asked when the work was started. */
 export function decideReport({ job }: JobState, report: Report, context: DecideContext): Decision {
-  const line = (next: Job, kind: string, sentence: string, changes: FactSetting[]): Decision => ({
+  const line = (next: Job, kind: HistoryKind, sentence: string, changes: FactSetting[]): Decision => ({
     job: next,
     entry: { kind, sentence, changes, stepId: null },
   });
@@ -62,6 +65,10 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
         { fact: 'copy.begun', value: true },
         { fact: 'copy.verified', value: null },
       ]);
+    case 'copy-goes-on':
+      return line(job, 'copy-goes-on', `The copy goes on behind block ${report.verifiedBlocks}.`, []);
+    case 'copy-stopped':
+      return line(job, 'copy-stop', 'The copy was asked to stop behind its batch.', []);
     case 'copied':
       return line(
         { ...job, copy: report.proof },
@@ -141,11 +148,11 @@ export const outcomeWords: Readonly<Record<Outcome, string>> = Object.freeze({
 /** What switching on came to, as seen on the simulated device or by a person on a real one. */
 export function started(job: Job, outcome: Outcome, seen: string): Decision {
   const runs = outcome === 'started';
-  const changes = [
+  const changes: FactSetting[] = [
     { fact: 'device.started', value: runs },
     // Something was shown: its power is right, whatever it finds on the drive.
     { fact: 'device.powered', value: outcome !== 'dark' },
-    ...(runs ? [{ fact: 'power.off', value: false }] : []),
+    ...(runs ? [isOn] : []),
   ];
   const sentence = runs ? `It started. ${seen}.` : `It did not start: ${outcomeWords[outcome]}. ${seen}.`;
   // What was read and proved was true of a device that ran.

@@ -86,6 +86,8 @@ export type JobView = {
   nextActId: string | null;
   /** Acts that may be done at the same time as the next one. */
   alongsideIds: string[];
+  /** The hold that stops the next act of the hands; null where none does. */
+  nextHold: Hold | null;
   /** When the next act, a wait, is over; null where it does not wait. */
   waitUntil: string | null;
   ledger: Ledger;
@@ -117,6 +119,14 @@ export type JobView = {
   pictures: PhotoLine[];
 };
 
+/** What changed of a job: its view without what did not change, and the lines of history since the version that was seen. */
+export type JobChange = Omit<JobView, 'profile' | 'frame' | 'history' | 'sheet'> & {
+  since: number;
+  newLines: HistoryEntry[];
+  /** Only near the end of the job, where it is looked at; null elsewhere. */
+  sheet: Sheet | null;
+};
+
 export type BenchColumn = 'hands' | 'machine' | 'held' | 'ready';
 
 /** A job on the bench: what it waits for, in one line. */
@@ -135,7 +145,15 @@ export type BenchCard = {
 /** A job in a list: enough to find it by and to go there. */
 export type JobLine = { id: string; device: string; who: string; handedOverAt: string | null };
 
-export type BenchView = { frame: FrameView; cards: BenchCard[]; handedOver: JobLine[] };
+/** A job that today's rules cannot read: it is shown, can be exported, and stops nothing else. */
+export type UnreadLine = { id: string; why: string };
+
+export type BenchView = {
+  frame: FrameView;
+  cards: BenchCard[];
+  unread: UnreadLine[];
+  handedOver: JobLine[];
+};
 
 /** What may be laid on a drive, at Fit; drives come ranked from the server. */
 export type PartsView = { pads: Pad[]; sinks: Heatsink[] };

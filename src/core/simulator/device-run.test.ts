@@ -7,7 +7,7 @@ import { DeviceProfile, type PowerPhase } from '../device';
 import { buildTable, deliveredTable, makeFat32, readDrive } from '../disk';
 import { unsafeValue } from '../result';
 import { SparseMemory } from '../disk/sparse-memory.test.data';
-import { foldFacts } from '../work';
+import { type KnownFact, foldFacts } from '../work';
 import {
   type DriveContents,
   type Inside,
@@ -34,18 +34,18 @@ const good: DriveContents = {
   sealed: false,
 };
 
-const facts = (more: Record<string, boolean> = {}) =>
+const facts = (more: Partial<Record<KnownFact, boolean>> = {}) =>
   foldFacts(
     Object.entries({ 'battery.connected': true, 'battery.in': true, 'drive.inserted': true, ...more }).map(
       ([fact, value]) => ({
-        fact,
+        fact: fact as KnownFact,
         value,
         at: '2026-11-24T08:00:00.000Z',
         by: 'IM',
       }),
     ),
   );
-const inside = (more: Partial<Inside> = {}, known: Record<string, boolean> = {}): Inside => ({
+const inside = (more: Partial<Inside> = {}, known: Partial<Record<KnownFact, boolean>> = {}): Inside => ({
   facts: facts(known),
   drive: good,
   driveName: 'Ostrel Marl',

@@ -29,4 +29,4 @@ export const Cable = z.object({
 });
 export type Cable = z.infer<typeof Cable>;
 
-export const cableFact = ({ id, fact }: Cable): string => fact ?? `cable.${id}.on`;
+export const cableFact = ({ id, fact }: Pick<Cable, 'id' | 'fact'>): FactName => fact ?? `cable.${id}.on`;

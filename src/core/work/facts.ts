@@ -1,25 +1,87 @@
 import { z } from 'zod';
+import type { HoldCode } from './hold-code';
 
-/** A name such as `battery.connected` or `screw.back.3.in`. */
+/**
+ * The facts that the product itself knows, one place for all of them: a thing, then the state it may be in. A misspelt one does
+ * not compile. Whoever states them stands behind each group.
+ */
+export const knownFacts = [
+  // Seen at take-in or while opening.
+  'battery.connected',
+  'battery.in',
+  'battery.swollen',
+  'card.inserted',
+  'charge.below-limit',
+  'charger.connected',
+  'consent.given',
+  'cover.on',
+  'encryption.on',
+  'feeds.on',
+  'cables.outside',
+  'mains.plugged',
+  'power.off',
+  'second-copy.made',
+  'static.discharged',
+  'storage-mode.entered',
+  'supply.discharged',
+  'tools.laid-out',
+  // Where the drives are.
+  'drive.inserted',
+  'drive.new-inside',
+  'drive.new-looked-at',
+  'drive.seated',
+  'fan.aside',
+  // What the dock, the sticks and the device did.
+  'target.armed',
+  'copy.begun',
+  'copy.verified',
+  'stick.ready',
+  'stick.inserted',
+  'drive.restored',
+  'device.powered',
+  'device.started',
+] as const;
+export type KnownFact = (typeof knownFacts)[number];
+
+/** A fact of one kind of device, brought by its profile and known to its procedure only. */
+export type DeviceFact = string & z.BRAND<'DeviceFact'>;
+
+/** Every name that a fact can have: known, made from something’s id, or brought by a profile. */
+export type FactName =
+  | KnownFact
+  | DeviceFact
+  | `override.${HoldCode}`
+  | `screw.${string}.${number}.in`
+  | `screw.${string}.lost`
+  | `cable.${string}.on`;
+
+/** A name that a profile brings. Names from files are parsed by `FactName`; this is for those that code makes. */
+export const deviceFact = (name: string) => name as DeviceFact;
+
+const isKnown = new Set<string>(knownFacts);
+export const isKnownFact = (name: string): name is KnownFact => isKnown.has(name);
+
+/** A name such as `battery.connected` or `screw.back.3.in`, as a file or the database holds it. */
 export const FactName = z
   .string()
   .regex(/^[a-z0-9-]+(\.[a-z0-9-]+)+$/u)
-  .max(80);
+  .max(80) as unknown as z.ZodType<FactName, FactName>;
 
 /** Known true, known false; a fact that nobody stated is not known (undefined when looked up). */
 export const FactSetting = z.object({ fact: FactName, value: z.boolean().nullable() });
 export type FactSetting = z.infer<typeof FactSetting>;
 
 /** One statement about the device, with when and by whom. `null` takes a statement back to not known. */
-export const FactChange = FactSetting.extend({ at: z.iso.datetime(), by: z.string().max(8) });
+export const FactChange = FactSetting.extend({ at: z.iso.datetime(), by: z.string() });
 export type FactChange = z.infer<typeof FactChange>;
 
-export type FactState = { value: boolean; at: string; by: string };
-export type Facts = Readonly<Record<string, FactState>>;
+export const FactState = z.object({ value: z.boolean(), at: z.iso.datetime(), by: z.string() });
+export type FactState = z.infer<typeof FactState>;
+export type Facts = Readonly<Partial<Record<FactName, FactState>>>;
 
 /** What is known after all statements, in order; the last one about a fact counts. */
 export function foldFacts(changes: Iterable<FactChange>, start: Facts = {}): Facts {
-  const facts: Record<string, FactState> = { ...start };
+  const facts: Partial<Record<FactName, FactState>> = { ...start };
   for (const { fact, value, at, by } of changes) {
     if (value === null) delete facts[fact];
     else facts[fact] = { value, at, by };
@@ -28,20 +90,20 @@ export function foldFacts(changes: Iterable<FactChange>, start: Facts = {}): Fac
 }
 
 /** true, false, or null where it is not known. */
-export const factValue = (facts: Facts, fact: string): boolean | null => facts[fact]?.value ?? null;
+export const factValue = (facts: Facts, fact: FactName): boolean | null => facts[fact]?.value ?? null;
 
-export const isTrue = (facts: Facts, fact: string) => factValue(facts, fact) === true;
+export const isTrue = (facts: Facts, fact: FactName) => factValue(facts, fact) === true;
 
 /**
  * A fact in words, from its own name: `battery.connected` is "battery connected", or "battery not connected".
  * Names are made so that this reads well: a thing, then the state it may be in.
  */
-export function factWords(fact: string, value: boolean): string {
+export function factWords(fact: FactName, value: boolean): string {
   const words = fact.split('.').map((word) => word.replaceAll('-', ' '));
   const state = words.pop();
   return [...words, ...(value ? [] : ['not']), state].join(' ');
 }
 
-/** What it takes to put the facts named back to what they were. */
+/** What the facts named are now, as settings that put them back to it. */
 export const restore = (facts: Facts, settings: FactSetting[]): FactSetting[] =>
   settings.map(({ fact }) => ({ fact, value: factValue(facts, fact) }));

@@ -1,10 +1,11 @@
-import { z } from 'zod';
-import { type Facts, factValue, isTrue } from './facts';
+import { type FactName, type Facts, factValue, isTrue } from './facts';
+import type { HoldCode } from './hold-code';
 import { type Ledger, screwsOut } from './ledger';
 import type { Procedure } from './procedure';
 
 /** What a hold can stop. Each act of a job asks for the holds on one or more of these. */
-export type Stop = 'opening' | 'board' | 'copy' | 'first-write' | 'swap' | 'first-power' | 'sheet';
+export const stops = ['opening', 'board', 'copy', 'first-write', 'swap', 'first-power', 'sheet'] as const;
+export type Stop = (typeof stops)[number];
 
 export type Hold = {
   code: HoldCode;
@@ -18,31 +19,9 @@ export type Hold = {
   override: 'nobody' | 'technician';
 };
 
-export const HoldCode = z.enum([
-  'swollen',
-  'consent',
-  'card',
-  'charge',
-  'battery',
-  'encryption',
-  'label',
-  'copy-unverified',
-  'stick',
-  'asleep',
-  'charger',
-  'mains',
-  'supply',
-  'system-version',
-  'screws-left',
-  'screw-lost',
-  'second-copy',
-  'storage-mode',
-]);
-export type HoldCode = z.infer<typeof HoldCode>;
-
 type Rule = Omit<Hold, 'override' | 'what' | 'remedy' | 'seen'> & {
   override?: Hold['override'];
-  fact: string;
+  fact: FactName;
   /** The only value that lifts it: not known holds as much as known wrong. */
   safe: boolean;
   wrong: string;
@@ -68,12 +47,12 @@ export type HoldContext = {
 };
 
 /** The fact that says that a hold was walked past. */
-export const overrideFact = (code: HoldCode): string => `override.${code}`;
+export const overrideFact = (code: HoldCode) => `override.${code}` as const;
 
 const hasPower = (power: Procedure['power'], kind: 'cell' | 'mains') =>
   power === kind || power === 'cell-and-mains';
 
-const everything: Stop[] = ['opening', 'board', 'copy', 'first-write', 'swap', 'first-power', 'sheet'];
+const everything: Stop[] = [...stops];
 
 const isCopied = ({ carriedBy }: HoldContext) => carriedBy === 'copy';
 
@@ -293,5 +272,5 @@ export function standingHolds(facts: Facts, context: HoldContext): Hold[] {
 }
 
 /** The first hold that stops any of these; null where the way is clear. */
-export const holdOn = (holds: Hold[], stops: Stop[]): Hold | null =>
-  holds.find((hold) => hold.stops.some((stop) => stops.includes(stop))) ?? null;
+export const holdOn = (holds: Hold[], asked: readonly Stop[]): Hold | null =>
+  holds.find((hold) => hold.stops.some((stop) => asked.includes(stop))) ?? null;

@@ -1,12 +1,26 @@
-export { FactChange, FactSetting, factValue, factWords, foldFacts, isTrue, restore } from './facts';
-export type { FactState, Facts } from './facts';
-export { HoldCode, holdOn, overrideFact, standingHolds } from './holds';
+export {
+  FactChange,
+  FactName,
+  FactSetting,
+  FactState,
+  deviceFact,
+  factValue,
+  factWords,
+  foldFacts,
+  isKnownFact,
+  isTrue,
+  knownFacts,
+  restore,
+} from './facts';
+export type { DeviceFact, Facts, KnownFact } from './facts';
+export { HoldCode, holdCodes } from './hold-code';
+export { holdOn, overrideFact, standingHolds, stops } from './holds';
 export type { Hold, HoldContext, Stop } from './holds';
 export { fastenersOf, lostFact, screwLedger, screwsOut } from './ledger';
 export type { Ledger, LedgerRow } from './ledger';
 export { Cable, cableFact, latchWords } from './cable';
 export { FastenerGroup, fastenerText, fastenerWords, goesToBowl } from './fastener';
-export { OpenStep, Procedure, SwapStep, WorkQuestion, swapConditions } from './procedure';
+export { OpenStep, Procedure, ProcedureShape, SwapStep, WorkQuestion, swapConditions } from './procedure';
 export { procedureFaults, safeToTouch } from './procedure-faults';
 export { forkOf, namedRevisions, variantsOf } from './variant';
 export type { Variant } from './variant';

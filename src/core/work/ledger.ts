@@ -9,7 +9,7 @@ export type LedgerRow = { group: FastenerGroup; inBowl: number; inPlace: number;
 export type Ledger = { rows: LedgerRow[]; inBowl: number; total: number };
 
 /** The fact that says that one of a group is missing. */
-export const lostFact = (groupId: string): string => `screw.${groupId}.lost`;
+export const lostFact = (groupId: string) => `screw.${groupId}.lost` as const;
 
 /** The groups that these acts move: a board without them does not count them. */
 export const fastenersOf = ({ fasteners }: Pick<Procedure, 'fasteners'>, acts: Act[]): FastenerGroup[] => {

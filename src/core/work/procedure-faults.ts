@@ -1,3 +1,5 @@
+import { cableFact } from './cable';
+import { type FactName, isKnownFact, knownFacts } from './facts';
 import type { Procedure } from './procedure';
 import { type Variant, stepsFor, variantsOf } from './variant';
 
@@ -33,6 +35,10 @@ function nameFaults({ fasteners, cables, tools, questions, open, swap }: Procedu
         if (!question?.answers.some(({ id }) => id === step.only!.answer))
           wrong(`nobody is asked for the answer ${step.only.question}: ${step.only.answer}`);
       }
+      for (const { fact } of [...step.effects, ...step.needs]) {
+        const why = nameFault(fact, ids);
+        if (why) wrong(why);
+      }
       for (const other of step.alongside)
         if (!steps.slice(0, i).some(({ id }) => id === other))
           wrong(`it is done alongside ${other}, which does not stand before it here`);
@@ -42,8 +48,34 @@ function nameFaults({ fasteners, cables, tools, questions, open, swap }: Procedu
   return faults;
 }
 
+/**
+ * What is wrong with the name of a fact in a step: those of fasteners and cables follow from what a step moves, `override` is a
+ * technician's word, and one that is a slip away from a known name is that name misspelt.
+ */
+function nameFault(fact: FactName, ids: { fastener: Set<string>; cable: Set<string> }): string | null {
+  if (isKnownFact(fact)) return null;
+  const [kind, id, ...rest] = fact.split('.');
+  if (kind === 'override') return `${fact} is nothing that a step brings about`;
+  const isMade = rest.length > 0;
+  if (isMade && kind === 'screw' && !ids.fastener.has(id!)) return `${fact} names no fastener group`;
+  if (isMade && kind === 'cable' && !ids.cable.has(id!)) return `${fact} names no cable`;
+  const meant = knownFacts.find((known) => isSlip(known, fact));
+  return meant ? `${fact} is not known; ${meant} is` : null;
+}
+
+/** Whether two names differ by one letter too many, too few, other, or by two that changed places. */
+function isSlip(known: string, name: string): boolean {
+  if (Math.abs(known.length - name.length) > 1) return false;
+  let start = 0;
+  while (start < name.length && known[start] === name[start]) start += 1;
+  let [a, b] = [known.length, name.length];
+  while (a > start && b > start && known[a - 1] === name[b - 1]) [a, b] = [a - 1, b - 1];
+  const [was, is] = [known.slice(start, a), name.slice(start, b)];
+  return (was.length <= 1 && is.length <= 1) || (was.length === 2 && was === [...is].reverse().join(''));
+}
+
 /** Facts that no step sets, because holds and the owner do. */
-const fromOutside = ['battery.swollen', 'consent.given', 'card.inserted', 'charge.below-limit'];
+const fromOutside: FactName[] = ['battery.swollen', 'consent.given', 'card.inserted', 'charge.below-limit'];
 
 /**
  * What of a procedure cannot be worked, for each way through it: fasteners and cables that come out or go in twice, a step whose
@@ -81,7 +113,7 @@ function ordersOf(procedure: Procedure, variant: Variant): Placed[][] {
 
 function wayFaults(procedure: Procedure, variant: Variant, steps: Placed[]): ProcedureFault[] {
   const faults: ProcedureFault[] = [];
-  const facts = new Map<string, boolean | null>();
+  const facts = new Map<FactName, boolean | null>();
   const out = new Set<string>();
   const off = new Set<string>();
   const laterEffects = new Set(
@@ -133,12 +165,12 @@ function wayFaults(procedure: Procedure, variant: Variant, steps: Placed[]): Pro
 }
 
 const factOfCable = ({ cables }: Procedure, id: string) =>
-  cables.find((cable) => cable.id === id)?.fact ?? `cable.${id}.on`;
+  cableFact(cables.find((cable) => cable.id === id) ?? { id });
 
 /** Facts that must hold before a board is touched, by what powers it. */
-export function safeToTouch(power: Procedure['power']): [fact: string, value: boolean][] {
-  const cell: [string, boolean][] = [['battery.connected', false]];
-  const mains: [string, boolean][] = [
+export function safeToTouch(power: Procedure['power']): [fact: FactName, value: boolean][] {
+  const cell: [FactName, boolean][] = [['battery.connected', false]];
+  const mains: [FactName, boolean][] = [
     ['mains.plugged', false],
     ['supply.discharged', true],
   ];

@@ -97,26 +97,27 @@ export type WorkQuestion = z.infer<typeof WorkQuestion>;
 export const powerKinds = ['cell', 'mains', 'cell-and-mains'] as const;
 
 /** The handwork of one device: its fasteners and cables, the way in, the swap. The way back is computed. */
-export const Procedure = z
-  .object({
-    /** What must be off before the board is touched. */
-    power: z.enum(powerKinds).default('cell'),
-    fasteners: z.array(FastenerGroup).max(40),
-    cables: z.array(Cable).max(40).default([]),
-    /** Tools by name; a step names one of these. */
-    tools: z
-      .array(z.object({ name: text(60), special: text(120).nullable().default(null) }))
-      .max(40)
-      .default([]),
-    questions: z.array(WorkQuestion).max(6).default([]),
-    open: z.array(OpenStep).max(60),
-    swap: z.array(SwapStep).max(40),
-  })
-  .superRefine((procedure, context) => {
-    for (const { message, path } of procedureFaults(procedure))
-      context.addIssue({ code: 'custom', message, path });
-  });
-export type Procedure = z.infer<typeof Procedure>;
+export const ProcedureShape = z.object({
+  /** What must be off before the board is touched. */
+  power: z.enum(powerKinds).default('cell'),
+  fasteners: z.array(FastenerGroup).max(40),
+  cables: z.array(Cable).max(40).default([]),
+  /** Tools by name; a step names one of these. */
+  tools: z
+    .array(z.object({ name: text(60), special: text(120).nullable().default(null) }))
+    .max(40)
+    .default([]),
+  questions: z.array(WorkQuestion).max(6).default([]),
+  open: z.array(OpenStep).max(60),
+  swap: z.array(SwapStep).max(40),
+});
+export type Procedure = z.infer<typeof ProcedureShape>;
+
+/** A procedure that was proved: for each way through it nothing is left open. */
+export const Procedure = ProcedureShape.superRefine((procedure, context) => {
+  for (const { message, path } of procedureFaults(procedure))
+    context.addIssue({ code: 'custom', message, path });
+});
 
 export type HandStation = 'open' | 'swap' | 'close';
 
@@ -136,7 +137,7 @@ export type Act = {
   minutes: number;
   touchesBoard: boolean;
   mayDo: 'anyone' | 'mains';
-  needs: { fact: string; value: boolean }[];
+  needs: { fact: FactName; value: boolean }[];
   effects: FactSetting[];
   takesOut: string[];
   putsIn: string[];

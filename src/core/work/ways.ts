@@ -1,9 +1,9 @@
 import { cableFact } from './cable';
-import { type FactSetting, factValue, foldFacts } from './facts';
+import { type FactName, type FactSetting, factValue, foldFacts } from './facts';
 import type { Act, OpenStep, Procedure, SwapCondition, SwapStep } from './procedure';
 import { type Variant, forkOf, stepsFor } from './variant';
 
-export const screwFact = (group: string, n: number) => `screw.${group}.${n}.in`;
+export const screwFact = (group: string, n: number) => `screw.${group}.${n}.in` as const;
 
 function screwEffects(procedure: Procedure, groups: string[], isIn: boolean): FactSetting[] {
   return groups.flatMap((id) => {
@@ -100,7 +100,7 @@ export function undo(procedure: Procedure, done: Act[]): Act[] {
     );
     if (isException && left.length === 0) continue;
     if (way.effects.length > 0 && left.length === 0) continue;
-    const isLeft = (fact: string) => left.some((effect) => effect.fact === fact);
+    const isLeft = (fact: FactName) => left.some((effect) => effect.fact === fact);
     back.push({
       ...way,
       id: `back-${step.id}`,
@@ -124,7 +124,7 @@ export function undo(procedure: Procedure, done: Act[]): Act[] {
 }
 
 /** What no device is closed without, whatever the profile's exceptions say: fasteners, cables, and a drive in its place. */
-const mustComeBack = (procedure: Procedure, fact: string): boolean =>
+const mustComeBack = (procedure: Procedure, fact: FactName): boolean =>
   fact.startsWith('screw.') ||
   fact === 'drive.inserted' ||
   procedure.cables.some((cable) => cableFact(cable) === fact);

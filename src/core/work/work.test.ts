@@ -4,6 +4,7 @@ import osprey from '../../../demo/devices/braskit-osprey.json';
 import wren from '../../../demo/devices/braskit-wren.json';
 import {
   Procedure,
+  deviceFact,
   factValue,
   factWords,
   foldFacts,
@@ -33,7 +34,7 @@ describe('facts', () => {
     expect([
       factValue(facts, 'card.inserted'),
       factValue(facts, 'power.off'),
-      factValue(facts, 'x.y'),
+      factValue(facts, deviceFact('x.y')),
     ]).toEqual([false, null, null]);
   });
 
@@ -41,13 +42,13 @@ describe('facts', () => {
     expect([
       factWords('battery.connected', false),
       factWords('power.off', true),
-      factWords('back-ribbon.latched', true),
+      factWords(deviceFact('back-ribbon.latched'), true),
     ]).toEqual(['battery not connected', 'power off', 'back ribbon latched']);
   });
 
   it('are put back exactly by what `restore` says', () => {
     const setting = fc.record({
-      fact: fc.constantFrom('a.b', 'c.d', 'e.f'),
+      fact: fc.constantFrom(...['a.b', 'c.d', 'e.f'].map(deviceFact)),
       value: fc.constantFrom(true, false, null),
     });
     fc.assert(

@@ -63,6 +63,7 @@ function show(pairs: DockPair[], more: Partial<DockView> = {}) {
       jobs: [],
     },
     pairs,
+    unread: [],
     library: { images: [], items: [], maker: { askedAt: null, isAsking: false, fault: null } },
     faults: [],
     knowsHoles: true,

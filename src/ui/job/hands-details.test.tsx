@@ -2,7 +2,7 @@ import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/re
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { DeviceProfile } from '@/core/device';
-import type { JobAct } from '@/core/job';
+import type { JobAct } from '@/core/acts';
 import { Bench, choose, takeIn } from '@/core/job/job.test.data';
 import { wayIn } from '@/core/work';
 import { fillWish } from '@/core/disk';

@@ -36,7 +36,7 @@ export function HandsStation({
   const next = view.acts.find((a) => a.id === view.nextActId) ?? null;
   const here = next?.station === station ? next : null;
   const finished = acts.every((a) => a.done);
-  const hold = here ? stationHoldFor(view, station, here.touchesBoard) : null;
+  const hold = here ? view.nextHold : null;
   const waitS = useSecondsLeft(here ? view.waitUntil : null, view.frame.now);
   const mustTellBoard = here !== null && here.afterFork && view.job.revisionId === null;
   const done =
@@ -130,14 +130,4 @@ export function HandsStation({
       </div>
     </StationFrame>
   );
-}
-
-/** The hold that stops the next act: what the server would refuse, shown before it is pressed. */
-function stationHoldFor(view: StationProps['view'], station: HandStation, touchesBoard: boolean) {
-  const stops = [
-    ...(station === 'open' ? ['opening'] : []),
-    ...(station === 'swap' ? ['swap'] : []),
-    ...(touchesBoard ? ['board'] : []),
-  ];
-  return view.holds.find((hold) => hold.stops.some((stop) => stops.includes(stop))) ?? null;
 }

@@ -1,4 +1,4 @@
-import { factValue, safeToTouch } from '@/core/work';
+import { type FactName, factValue, safeToTouch } from '@/core/work';
 import type { StationProps } from './station-props';
 
 const safeWords: Readonly<Record<string, string>> = {
@@ -10,7 +10,7 @@ const safeWords: Readonly<Record<string, string>> = {
 
 /** May a tool touch the board now, and what is still to come before it may. */
 export function SafeToTouch({ view }: { view: StationProps['view'] }) {
-  const value = (fact: string) => factValue(view.facts, fact);
+  const value = (fact: FactName) => factValue(view.facts, fact);
   const { power } = view.profile.procedure;
   const checks = [
     ...(power === 'mains' ? [] : ([[value('charger.connected') === false, 'charger out']] as const)),

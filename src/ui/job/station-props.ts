@@ -1,12 +1,5 @@
-import type {
-  JobAct,
-  JobView,
-  PartsAnswers,
-  PartsForesight,
-  PartsView,
-  PhotoLine,
-  RankedView,
-} from '@/core/job';
+import type { JobAct } from '@/core/acts';
+import type { JobView, PartsAnswers, PartsForesight, PartsView, PhotoLine, RankedView } from '@/core/job';
 import type { Result } from '@/core/result';
 import type { ShowOptions } from '@/core/units';
 

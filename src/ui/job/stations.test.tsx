@@ -1,6 +1,7 @@
 import { fillWish } from '@/core/disk';
 import { act as flush, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
-import type { JobAct, JobView } from '@/core/job';
+import type { JobAct } from '@/core/acts';
+import type { JobView } from '@/core/job';
 import { nextAct } from '@/core/job';
 import { Bench, dock, proof, takeIn, choose } from '@/core/job/job.test.data';
 import { CarryOverStation } from './carry-over-station';

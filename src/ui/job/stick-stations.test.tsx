@@ -1,6 +1,7 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { atMost, exact, missing, named, oneOf } from '@/core/margin';
-import { type CopyState, type JobAct, type JobView, nextAct } from '@/core/job';
+import { type JobAct } from '@/core/acts';
+import { type CopyState, type JobView, nextAct } from '@/core/job';
 import { Bench, choose, proof, stick } from '@/core/job/job.test.data';
 import { RestoreStation } from './restore-station';
 import { StickDataStation } from './stick-data-station';

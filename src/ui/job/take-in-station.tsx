@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { chargeLimitOf } from '@/core/job';
 import { showBytes } from '@/core/units';
-import { factValue } from '@/core/work';
+import { type FactName, factValue } from '@/core/work';
 import { Button } from '../button';
 import { showMoment } from '../clock';
 import { MainAction } from '../main-action';
@@ -42,7 +42,7 @@ export function TakeInStation({ view, askParts, act, busy, openNote, removePhoto
       />
     );
   }
-  const fact = (name: string) => words[`${factValue(view.facts, name)}` as keyof typeof words];
+  const fact = (name: FactName) => words[`${factValue(view.facts, name)}` as keyof typeof words];
   const rows: [string, string][] = [
     ['Owner', takeIn.owner],
     ['Place', takeIn.place || 'not given'],

@@ -1,12 +1,6 @@
 import { rankDrives } from '@/core/fit';
-import {
-  type JobAct,
-  type JobView,
-  type PartsView,
-  type RankedView,
-  makeView,
-  settingOfJob,
-} from '@/core/job';
+import { type JobAct } from '@/core/acts';
+import { type JobView, type PartsView, type RankedView, makeView, settingOfJob } from '@/core/job';
 import { Bench, drives, pads, sinks } from '@/core/job/job.test.data';
 import { type Result, ok } from '@/core/result';
 import { defaultSettings } from '@/core/workshop';

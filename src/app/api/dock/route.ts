@@ -1,8 +1,7 @@
-import { respond } from '@/app/respond';
+import { routes } from '@/app/api-route';
+import { ok } from '@/core/result';
 import { dockView, getRuntime } from '@/server';
 
-export const dynamic = 'force-dynamic';
-
-export async function GET() {
-  return respond({ ok: true, value: await dockView(getRuntime()) });
-}
+export const { GET, POST, PUT, PATCH, DELETE } = routes({
+  GET: async () => ok(await dockView(getRuntime())),
+});

@@ -1,7 +1,9 @@
-import { readJson, respond } from '@/app/respond';
+import { routes } from '@/app/api-route';
 import { answerFit, getRuntime } from '@/server';
 
-export async function POST(request: Request) {
-  const form = await readJson(request, 1024 * 1024);
-  return respond(form.ok ? await answerFit(getRuntime(), form.value) : form);
-}
+export const { GET, POST, PUT, PATCH, DELETE } = routes({
+  POST: async ({ json }) => {
+    const form = await json(1024 * 1024);
+    return form.ok ? answerFit(getRuntime(), form.value) : form;
+  },
+});

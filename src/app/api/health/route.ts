@@ -1,8 +1,10 @@
+import { routes } from '@/app/api-route';
+import { respondJson } from '@/app/respond';
 import { getRuntime } from '@/server';
 
-export const dynamic = 'force-dynamic';
-
-export async function GET() {
-  await getRuntime().database.query('select 1');
-  return Response.json({ ok: true });
-}
+export const { GET, POST, PUT, PATCH, DELETE } = routes({
+  GET: async () => {
+    await getRuntime().database.query('select 1');
+    return respondJson({ ok: true });
+  },
+});

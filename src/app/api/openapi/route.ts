@@ -1,3 +1,5 @@
+import { routes } from '@/app/api-route';
+import { respondJson } from '@/app/respond';
 import { openSchemas } from '@/app/api/open-schemas';
 import { jsonSchemaOf } from '@/core/exchange';
 
@@ -175,4 +177,4 @@ const document = () => ({
   },
 });
 
-export const GET = () => Response.json(document());
+export const { GET, POST, PUT, PATCH, DELETE } = routes({ GET: () => respondJson(document()) });

@@ -1,24 +1,15 @@
-import { readJson, respond } from '@/app/respond';
-import { ok, refuse } from '@/core/result';
-import { PartQuery, getRuntime, putPart, searchParts } from '@/server';
+import { routes } from '@/app/api-route';
+import { ok } from '@/core/result';
+import { PartQuery, formFault, getRuntime, putPart, searchParts } from '@/server';
 
-/** A page of the catalogue: words, filters, order; see the OpenAPI document. */
-export async function GET(request: Request) {
-  const query = PartQuery.safeParse(Object.fromEntries(new URL(request.url).searchParams));
-  if (!query.success)
-    return respond(
-      refuse(
-        'form',
-        `${query.error.issues[0]?.path.join('.')}: ${query.error.issues[0]?.message}`,
-        'See /api/openapi.',
-      ),
-    );
-  return respond(ok(await searchParts(getRuntime().database, query.data)));
-}
-
-/** Writes a part; with `?new` it must not take the place of one that is there. */
-export async function POST(request: Request) {
-  const form = await readJson(request);
-  const isNew = new URL(request.url).searchParams.has('new');
-  return respond(form.ok ? await putPart(getRuntime(), form.value, isNew) : form);
-}
+/** A page of the catalogue: words, filters, order; see the OpenAPI document. With `?new` a part must not take another’s place. */
+export const { GET, POST, PUT, PATCH, DELETE } = routes({
+  GET: async ({ url }) => {
+    const query = PartQuery.safeParse(Object.fromEntries(url.searchParams));
+    return query.success ? ok(await searchParts(getRuntime().database, query.data)) : formFault(query.error);
+  },
+  POST: async ({ json, url }) => {
+    const form = await json();
+    return form.ok ? putPart(getRuntime(), form.value, url.searchParams.has('new')) : form;
+  },
+});

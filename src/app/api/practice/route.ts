@@ -1,8 +1,9 @@
-import { readJson, respond } from '@/app/respond';
-import { askedBy } from '@/app/who-works';
+import { routes } from '@/app/api-route';
 import { getRuntime, keepPractice } from '@/server';
 
-export async function POST(request: Request) {
-  const form = await readJson(request);
-  return respond(form.ok ? await keepPractice(getRuntime(), form.value, askedBy(request)) : form);
-}
+export const { GET, POST, PUT, PATCH, DELETE } = routes({
+  POST: async ({ json, by, requestId }) => {
+    const form = await json();
+    return form.ok ? keepPractice(getRuntime(), form.value, by, requestId) : form;
+  },
+});

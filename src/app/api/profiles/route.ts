@@ -1,12 +1,11 @@
-import { readJson, respond } from '@/app/respond';
+import { routes } from '@/app/api-route';
 import { ok } from '@/core/result';
 import { allProfiles, getRuntime, putProfile } from '@/server';
 
-export async function GET() {
-  return respond(ok(await allProfiles(getRuntime().database)));
-}
-
-export async function POST(request: Request) {
-  const form = await readJson(request, 1024 * 1024);
-  return respond(form.ok ? await putProfile(getRuntime(), form.value) : form);
-}
+export const { GET, POST, PUT, PATCH, DELETE } = routes({
+  GET: async () => ok(await allProfiles(getRuntime().database)),
+  POST: async ({ json }) => {
+    const form = await json(1024 * 1024);
+    return form.ok ? putProfile(getRuntime(), form.value) : form;
+  },
+});

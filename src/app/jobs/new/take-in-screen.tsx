@@ -1,10 +1,10 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Shell } from '@/app/shell';
 import { StartHere } from '@/app/start-here';
 import { askParts } from '@/app/ask-catalogue';
-import { post } from '@/app/call';
+import { newRequestId, post } from '@/app/call';
 import type { DeviceProfile } from '@/core/device';
 import type { FrameView } from '@/core/job';
 import type { Fault } from '@/core/result';
@@ -22,6 +22,13 @@ export function TakeInScreen({
   /** What was asked at the counter before it was taken in. */
   asked: { profileId: string | null; wantedGB: number | null; driveId: string | null };
 }) {
+  const sent = useRef({ form: '', id: '' });
+  /** The same form sent again, because no answer came, keeps its id: it is taken in once. */
+  const requestId = (takeIn: unknown): string => {
+    const form = JSON.stringify(takeIn);
+    if (sent.current.form !== form) sent.current = { form, id: newRequestId() };
+    return sent.current.id;
+  };
   const router = useRouter();
   const [fault, setFault] = useState<Fault | null>(null);
   return (
@@ -49,7 +56,7 @@ export function TakeInScreen({
           now={frame.now}
           submitWords="Take it in"
           onSubmit={async (takeIn) => {
-            const taken = await post<{ id: string }>('/api/jobs', takeIn);
+            const taken = await post<{ id: string }>('/api/jobs', takeIn, requestId(takeIn));
             setFault(taken.ok ? null : taken.fault);
             if (taken.ok)
               router.push(

@@ -1,7 +1,9 @@
-import { readJson, respond } from '@/app/respond';
+import { routes } from '@/app/api-route';
 import { getRuntime, rankedView } from '@/server';
 
-export async function POST(request: Request) {
-  const form = await readJson(request);
-  return respond(form.ok ? await rankedView(getRuntime(), form.value) : form);
-}
+export const { GET, POST, PUT, PATCH, DELETE } = routes({
+  POST: async ({ json }) => {
+    const form = await json();
+    return form.ok ? rankedView(getRuntime(), form.value) : form;
+  },
+});

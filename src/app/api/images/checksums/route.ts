@@ -1,13 +1,8 @@
+import { routes } from '@/app/api-route';
+import { respondWith } from '@/app/respond';
 import { checksumList, getRuntime } from '@/server';
 
-export const dynamic = 'force-dynamic';
-
 /** The checksum list of the images that are here, for `sha256sum --check`. */
-export async function GET() {
-  return new Response(await checksumList(getRuntime()), {
-    headers: {
-      'content-type': 'text/plain; charset=utf-8',
-      'content-disposition': 'attachment; filename="SHA256SUMS"',
-    },
-  });
-}
+export const { GET, POST, PUT, PATCH, DELETE } = routes({
+  GET: async () => respondWith(await checksumList(getRuntime()), 'text/plain; charset=utf-8', 'SHA256SUMS'),
+});

@@ -1,7 +1,10 @@
-import { mostFileBytes, readJson, respond } from '@/app/respond';
+import { routes } from '@/app/api-route';
+import { mostFileBytes } from '@/app/read-body';
 import { getRuntime, importParts } from '@/server';
 
-export async function POST(request: Request) {
-  const form = await readJson(request, mostFileBytes);
-  return respond(form.ok ? await importParts(getRuntime(), form.value) : form);
-}
+export const { GET, POST, PUT, PATCH, DELETE } = routes({
+  POST: async ({ json }) => {
+    const form = await json(mostFileBytes);
+    return form.ok ? importParts(getRuntime(), form.value) : form;
+  },
+});

@@ -1,15 +1,19 @@
-import { respond } from '@/app/respond';
+import { routes } from '@/app/api-route';
+import { respondJson } from '@/app/respond';
 import { ok, refuse } from '@/core/result';
-import { findProfile, getRuntime } from '@/server';
+import { findProfile, getRuntime, rawProfile } from '@/server';
 
-/** One profile; with `?file` the document alone, as an import reads it again. */
-export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
-  const profile = await findProfile(getRuntime().database, (await params).id);
-  if (profile && new URL(request.url).searchParams.has('file'))
-    return Response.json(profile, {
-      headers: { 'content-disposition': `attachment; filename="${profile.id}.json"` },
-    });
-  return respond(
-    profile ? ok(profile) : refuse('not-found', 'This device is not known here.', 'See /api/profiles.'),
-  );
-}
+/** One profile; with `?file` the document alone, as an import reads it again; with `?raw` as it is kept, read or not. */
+export const { GET, POST, PUT, PATCH, DELETE } = routes({
+  GET: async ({ params, url }) => {
+    const { database } = getRuntime();
+    const gone = refuse('not-found', 'This device is not known here.', 'See /api/profiles.');
+    if (url.searchParams.has('raw')) {
+      const raw = await rawProfile(database, params.id!);
+      return raw === null ? gone : respondJson(raw, `${params.id}-raw.json`);
+    }
+    const profile = await findProfile(database, params.id!);
+    if (!profile) return gone;
+    return url.searchParams.has('file') ? respondJson(profile, `${profile.id}.json`) : ok(profile);
+  },
+});

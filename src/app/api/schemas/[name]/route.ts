@@ -1,19 +1,20 @@
 import { openSchemas } from '@/app/api/open-schemas';
 import { jsonSchemaOf } from '@/core/exchange';
-import { respond } from '@/app/respond';
+import { routes } from '@/app/api-route';
+import { respondJson } from '@/app/respond';
 import { refuse } from '@/core/result';
 
 /** The published JSON Schema of each open format, made from the same Zod schema that parses it. */
-export async function GET(_: Request, { params }: { params: Promise<{ name: string }> }) {
-  const { name } = await params;
-  const schema = Object.hasOwn(openSchemas, name) ? openSchemas[name] : undefined;
-  if (!schema)
-    return respond(
-      refuse(
-        'not-found',
-        'There is no such schema.',
-        `Ask for one of ${Object.keys(openSchemas).join(', ')}.`,
-      ),
-    );
-  return Response.json(jsonSchemaOf(schema));
-}
+export const { GET, POST, PUT, PATCH, DELETE } = routes({
+  GET: ({ params }) => {
+    const name = params.name!;
+    const schema = Object.hasOwn(openSchemas, name) ? openSchemas[name] : undefined;
+    return schema
+      ? respondJson(jsonSchemaOf(schema))
+      : refuse(
+          'not-found',
+          'There is no such schema.',
+          `Ask for one of ${Object.keys(openSchemas).join(', ')}.`,
+        );
+  },
+});

@@ -1,6 +1,4 @@
-import { respond } from '@/app/respond';
+import { routes } from '@/app/api-route';
 import { bringInCatalogue, getRuntime } from '@/server';
 
-export async function POST() {
-  return respond(await bringInCatalogue(getRuntime()));
-}
+export const { GET, POST, PUT, PATCH, DELETE } = routes({ POST: () => bringInCatalogue(getRuntime()) });

@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation';
 import { StationId } from '@/core/route';
+import { UnreadJobPage } from '@/app/unread-job-page';
 import { getRuntime, jobView, partsView } from '@/server';
 import { JobScreen } from './job-screen';
 
@@ -18,8 +19,11 @@ export default async function StationPage({
   const { drive } = await searchParams;
   const { id, station } = await params;
   const parsed = StationId.safeParse(station);
-  const view = parsed.success ? await jobView(getRuntime(), id) : null;
-  if (!view || !parsed.success) notFound();
+  if (!parsed.success) notFound();
+  const found = await jobView(getRuntime(), id);
+  if (!found.ok)
+    return found.fault.code === 'no-job' ? notFound() : <UnreadJobPage fault={found.fault} id={id} />;
+  const view = found.value;
   return (
     <JobScreen
       key={view.job.id}

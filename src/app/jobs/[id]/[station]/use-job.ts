@@ -1,7 +1,8 @@
 'use client';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { fetchJob, newRequestId, post } from '@/app/call';
-import type { ActRequest, CopyState, JobAct, JobView } from '@/core/job';
+import type { ActRequest, JobAct } from '@/core/acts';
+import { type CopyState, type JobChange, type JobView, changedView } from '@/core/job';
 import type { Fault, Result } from '@/core/result';
 import type { StationId } from '@/core/route';
 import { useJobEvents } from './use-job-events';
@@ -64,6 +65,16 @@ export function useJob(initial: JobView, station: StationId, onMoved: (station: 
     setFault((before) => (before?.code === 'stale' ? null : before));
   }, [initial.job.id, take]);
 
+  /** Takes what an act changed; where something happened in between, the whole job is read anew. Null where it cannot be had. */
+  const takeChange = useCallback(
+    async (change: JobChange): Promise<JobView | null> => {
+      const next = changedView(newest.current, change) ?? (await fetchJob<JobView>(initial.job.id));
+      if (next && !isGone.current) take(next);
+      return next;
+    },
+    [initial.job.id, take],
+  );
+
   /** What somebody else did: shown, with who it was, and nothing pressed for what stood there before counts for it. */
   const catchUp = useCallback(async () => {
     const next = await fetchJob<JobView>(initial.job.id);
@@ -90,12 +101,12 @@ export function useJob(initial: JobView, station: StationId, onMoved: (station: 
   });
 
   /** Sends it; while no answer comes an act of the hands is kept and sent again, always the same one. */
-  const send = useCallback(async (what: JobAct): Promise<Result<JobView>> => {
+  const send = useCallback(async (what: JobAct): Promise<Result<JobChange>> => {
     const { job, version } = newest.current;
     const request: ActRequest = { version, act: what, requestId: newRequestId() };
     isCancelled.current = false;
     for (;;) {
-      const done = await post<JobView>(`/api/jobs/${job.id}/acts`, request);
+      const done = await post<JobChange>(`/api/jobs/${job.id}/acts`, request);
       if (done.ok || done.fault.code !== 'offline' || !keptKinds.includes(what.kind)) return done;
       setWaiting(true);
       await new Promise((resolve) => setTimeout(resolve, againMs));
@@ -124,24 +135,24 @@ export function useJob(initial: JobView, station: StationId, onMoved: (station: 
       setBusy(false);
       setWaiting(false);
       setFault(done.ok ? null : done.fault);
-      if (done.ok) take(done.value);
+      const after = done.ok ? await takeChange(done.value) : null;
       if (told.current > newest.current.version) void catchUp();
-      if (!done.ok) return false;
-      if (before.current === station && done.value.current !== station) moved.current(done.value.current);
+      if (!after) return done.ok;
+      if (before.current === station && after.current !== station) moved.current(after.current);
       return true;
     },
-    [station, take, send, catchUp],
+    [station, takeChange, send, catchUp],
   );
 
   /** Looks at the simulated device; where that fails the clock asks again with the next view. */
   const look = useCallback(async () => {
     const { job, version } = newest.current;
-    const done = await post<JobView>(`/api/jobs/${job.id}/acts`, { version, act: { kind: 'look' } });
+    const done = await post<JobChange>(`/api/jobs/${job.id}/acts`, { version, act: { kind: 'look' } });
     if (!done.ok || isGone.current) return;
     const before = newest.current;
-    take(done.value);
-    if (before.current === station && done.value.current !== station) moved.current(done.value.current);
-  }, [station, take]);
+    const after = await takeChange(done.value);
+    if (after && before.current === station && after.current !== station) moved.current(after.current);
+  }, [station, takeChange]);
 
   return {
     view,

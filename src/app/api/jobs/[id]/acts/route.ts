@@ -1,12 +1,16 @@
-import { readJson, respond } from '@/app/respond';
-import { askedBy } from '@/app/who-works';
-import { doAct, getRuntime, jobView } from '@/server';
+import { z } from 'zod';
+import { routes } from '@/app/api-route';
+import { doAct, getRuntime, jobChange } from '@/server';
 
-/** Does an act and answers with the job as it is then. */
-export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {
-  const { id } = await params;
-  const body = await readJson(request);
-  if (!body.ok) return respond(body);
-  const done = await doAct(getRuntime(), id, body.value, askedBy(request));
-  return respond(done.ok ? { ok: true, value: await jobView(getRuntime(), id) } : done);
-}
+const Seen = z.object({ version: z.int().nonnegative() });
+
+/** Does an act and answers with what changed of the job since the version that was seen. */
+export const { GET, POST, PUT, PATCH, DELETE } = routes({
+  POST: async ({ params, json, by }) => {
+    const body = await json();
+    if (!body.ok) return body;
+    const done = await doAct(getRuntime(), params.id!, body.value, by);
+    if (!done.ok) return done;
+    return jobChange(getRuntime(), params.id!, Seen.safeParse(body.value).data?.version ?? 0);
+  },
+});

@@ -1,21 +1,20 @@
-import { respond } from '@/app/respond';
+import { routes } from '@/app/api-route';
+import { respondWith } from '@/app/respond';
 import { refuse } from '@/core/result';
 import { isTrue } from '@/core/work';
 import { findJob, getRuntime } from '@/server';
 
 /** The manifest of a verified copy, to keep with the sheet. */
-export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }) {
-  const { id } = await params;
-  const { database, dock } = getRuntime();
-  const stored = await findJob(database, id);
-  // The journal may be done before the job says so; nothing is called verified before.
-  const manifest = stored && isTrue(stored.state.facts, 'copy.verified') ? await dock.manifest(id) : null;
-  if (manifest === null)
-    return respond(refuse('not-found', 'No copy of this job is verified.', 'Finish it at Carry over.'));
-  return new Response(manifest, {
-    headers: {
-      'content-type': 'application/json; charset=utf-8',
-      'content-disposition': `attachment; filename="${id}-manifest.json"`,
-    },
-  });
-}
+export const { GET, POST, PUT, PATCH, DELETE } = routes({
+  GET: async ({ params }) => {
+    const { database, dock } = getRuntime();
+    const found = await findJob(database, params.id!);
+    if (!found.ok) return found;
+    const { state } = found.value;
+    // The journal may be done before the job says so; nothing is called verified before.
+    const manifest = isTrue(state.facts, 'copy.verified') ? await dock.manifest(state.job.id) : null;
+    return manifest === null
+      ? refuse('not-found', 'No copy of this job is verified.', 'Finish it at Carry over.')
+      : respondWith(manifest, 'application/json; charset=utf-8', `${state.job.id}-manifest.json`);
+  },
+});

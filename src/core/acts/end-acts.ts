@@ -1,0 +1,104 @@
+import { z } from 'zod';
+import { Known, worstMargin } from '../margin';
+import { ReadingName, makeSheet, proveMargins, readingsAsked, said, standsAgainst } from '../job';
+import { ok, refuse } from '../result';
+import { showEstimate } from '../units';
+import { isTrue } from '../work';
+import { always, personAct } from './record';
+
+/** What is done at the end: read, proved, handed over, taken back. */
+
+export const read = personAct(z.object({ kind: z.literal('read'), name: ReadingName, value: Known }), {
+  words: 'enter what the device shows',
+  afterHandOver: false,
+  needs: ({ state }) =>
+    isTrue(state.facts, 'device.started')
+      ? ok(null)
+      : refuse('not-started', 'The device has not started yet.', 'Switch it on at First power.'),
+  stops: [],
+  permit: always,
+  decide({ state: { job }, act: { name, value }, context }) {
+    const { what, unit } = readingsAsked[name];
+    const shown = showEstimate(value, unit, { habit: context.profile.showsCapacity });
+    return said(
+      { ...job, readings: { ...job.readings, [name]: value }, proved: false },
+      'read',
+      `${what}: ${shown}, ${value.origin.note}.`,
+    );
+  },
+});
+
+export const prove = personAct(
+  z.object({
+    kind: z.literal('prove'),
+    /** What the owner decided about what could not be read on the old drive. */
+    reason: z.string().trim().min(3).max(300).optional(),
+  }),
+  {
+    words: 'close Prove',
+    afterHandOver: false,
+    needs: ({ state }) =>
+      isTrue(state.facts, 'device.started')
+        ? ok(null)
+        : refuse('not-started', 'The device has not started yet.', 'Switch it on at First power.'),
+    stops: [],
+    permit: always,
+    decide({ state: { job }, act, context }) {
+      const reason = act.reason ?? null;
+      const { blocking, acceptable } = standsAgainst(proveMargins(context.profile, context.layout, job), job);
+      const worst = worstMargin(blocking) ?? (reason ? null : worstMargin(acceptable));
+      if (worst)
+        return refuse(
+          `prove-${worst.verdict}`,
+          `${worst.what}: ${worst.verdict === 'over' ? 'over its limit' : 'not known yet'}.`,
+          worst.missing[0]?.howToGet ?? worst.remedy ?? 'Read it on the device.',
+        );
+      if (acceptable.length === 0)
+        return said({ ...job, proved: true }, 'prove', 'Proved: every reading within its limit.');
+      const accepted = acceptable.map(({ what }) => what.toLowerCase()).join(', ');
+      return said(
+        { ...job, proved: true },
+        'prove-accepted',
+        `Proved but for ${accepted}; accepted: ${reason}`,
+      );
+    },
+  },
+);
+
+export const handOver = personAct(
+  z.object({ kind: z.literal('hand-over'), oldDrive: z.enum(['kept', 'returned']) }),
+  {
+    words: 'hand the device over',
+    afterHandOver: false,
+    needs: always,
+    stops: ['sheet'],
+    permit: ({ state }) =>
+      state.job.proved
+        ? ok(null)
+        : refuse('not-proved', 'The result is not proved yet.', 'Finish Prove first.'),
+    readsHistory: true,
+    decide({ state, act: { oldDrive }, context }) {
+      const { at, by, history } = context;
+      if (history === null) throw new Error('hand-over was decided without the history');
+      const sheet = makeSheet({ ...state, history }, context, oldDrive);
+      return said(
+        { ...state.job, handedOver: { at, by, oldDrive, sheet } },
+        'hand-over',
+        `Handed over; old drive ${oldDrive}.`,
+      );
+    },
+  },
+);
+
+export const takeBack = personAct(z.object({ kind: z.literal('take-back') }), {
+  words: 'take a handed-over job back',
+  afterHandOver: true,
+  needs: ({ state }) =>
+    state.job.handedOver
+      ? ok(null)
+      : refuse('not-handed-over', 'This job is still on the bench.', 'Hand it over when it is proved.'),
+  stops: [],
+  permit: always,
+  decide: ({ state: { job } }) =>
+    said({ ...job, handedOver: null }, 'take-back', 'Taken back: it is not handed over yet.'),
+});

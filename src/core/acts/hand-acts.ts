@@ -1,0 +1,204 @@
+import { z } from 'zod';
+import {
+  actsOf,
+  choiceFit,
+  dueActsOf,
+  holdsOf,
+  isAllowed,
+  lastStepOf,
+  said,
+  stopsOfStep,
+  waitUntil,
+} from '../job';
+import { type Result, ok, refuse } from '../result';
+import { showDuration } from '../units';
+import {
+  type Act,
+  HoldCode,
+  fastenerWords,
+  factValue,
+  factWords,
+  isTrue,
+  lostFact,
+  overrideFact,
+} from '../work';
+import { type Asked, always, personAct } from './record';
+
+/** What the hands do and say of it: steps, ways that both work, holds walked past, fasteners. */
+
+const stepSchema = z.object({ kind: z.literal('step'), stepId: z.string().max(60) });
+type StepAsked = Asked<z.infer<typeof stepSchema>>;
+
+/** The step that was asked for, where it may be the next one. */
+const dueStep = ({ state, act, context }: StepAsked): Act | null =>
+  dueActsOf(state, context).find(({ id }) => id === act.stepId) ?? null;
+
+/** It must be due, on a known board where that matters, and not behind a wait that runs. */
+function stepIsDue(asked: StepAsked): Result<null> {
+  const { state, act, context } = asked;
+  const due = dueActsOf(state, context);
+  const [first] = due;
+  if (!first) return refuse('hands-done', 'All acts of the hands are done.', 'Go on to First power.');
+  const step = dueStep(asked);
+  if (!step)
+    return state.doneSteps.includes(act.stepId)
+      ? refuse('step-done', 'This step is done already.', `Next: ${first.title}.`)
+      : refuse('step-order', 'Another step comes first.', `Next: ${first.title}.`);
+  if (step.afterFork && state.job.revisionId === null)
+    return refuse(
+      'revision-unknown',
+      'From here the steps differ with the board, and nobody has said which one it is.',
+      'Look at its marks, then choose the board. If it is none of them, close it: this profile does not know it.',
+    );
+  const until = waitUntil(state, context, step);
+  const leftS = until ? (until.getTime() - Date.parse(context.at)) / 1000 : 0;
+  return leftS > 0
+    ? refuse('wait', `${showDuration(leftS)} are left to wait.`, 'Leave it alone until then.')
+    : ok(null);
+}
+
+/** The drive must be chosen and fit, whoever does it must be trained, and the step’s own needs be met. */
+function stepIsSafe(asked: StepAsked): Result<null> {
+  const { state, context } = asked;
+  const step = dueStep(asked);
+  if (!step) return stepIsDue(asked);
+  if (step.station === 'swap' && !state.job.choice)
+    return refuse('no-drive', 'No drive is chosen yet.', 'Choose one at Fit.');
+  const worst = step.station === 'swap' ? choiceFit(state.job, context) : null;
+  if (worst && !isAllowed(worst, state.job.choice))
+    return refuse(
+      'does-not-fit',
+      `The chosen drive ${worst.verdict === 'over' ? 'does not fit' : 'is not known to fit'}: ${worst.what.toLowerCase()}.`,
+      'Look at Fit; measure again, or take the drives out of the dock and choose another one.',
+    );
+  const { technicians, by } = context;
+  if (step.mayDo === 'mains' && !technicians.find(({ initials }) => initials === by)?.mains)
+    return refuse(
+      'not-trained',
+      `${by} is not noted as trained for mains supplies.`,
+      'Let someone who is, and is allowed by local rules, do this step; the Workshop screen says who.',
+    );
+  const need = step.needs.find(({ fact, value }) => factValue(state.facts, fact) !== value);
+  return need
+    ? refuse(
+        'step-need',
+        `Not yet. This step needs: ${factWords(need.fact, need.value)}.`,
+        'Do the steps in their order.',
+      )
+    : ok(null);
+}
+
+export const step = personAct(stepSchema, {
+  words: 'say that a step is done',
+  afterHandOver: false,
+  needs: stepIsDue,
+  stops(asked) {
+    const due = dueStep(asked);
+    return due ? stopsOfStep(due) : [];
+  },
+  permit: stepIsSafe,
+  decide(asked) {
+    const due = dueStep(asked);
+    if (!due) return refuse('step-order', 'Another step comes first.', 'Do the steps in their order.');
+    return said(asked.state.job, 'step', due.title, due.effects, due.id);
+  },
+});
+
+export const stepBack = personAct(z.object({ kind: z.literal('step-back') }), {
+  words: 'take the last step back',
+  afterHandOver: false,
+  needs: always,
+  stops: [],
+  permit: always,
+  /** With every fact as it was before the step. */
+  decide({ state, context }) {
+    const last = lastStepOf(state);
+    const act = last && actsOf(state.job, context).find(({ id }) => id === last.stepId);
+    if (!last || !act)
+      return refuse('no-step', 'No step is done that could be taken back.', 'Go on with the next one.');
+    if (state.job.dock && act.station === 'open')
+      return refuse('docked', 'The old drive lies on the dock.', 'Finish the copy, then go on to Swap.');
+    if (state.job.power) return refuse('is-on', 'The device is on.', 'Switch it off at First power first.');
+    if (isTrue(state.facts, 'device.started'))
+      return refuse('started', 'The device is running.', 'Finish Prove, or switch it off and open it anew.');
+    return said(state.job, 'step-back', `Took back: ${act.title}.`, last.before, last.stepId);
+  },
+});
+
+/** One of the ways that both work. */
+export const answer = personAct(
+  z.object({ kind: z.literal('answer'), question: z.string().max(40), answer: z.string().max(40) }),
+  {
+    words: 'choose one of the ways that both work',
+    afterHandOver: false,
+    needs: ({ state }) =>
+      state.doneSteps.length > 0
+        ? refuse('opened', 'The work has begun the one way.', 'Take its steps back first.')
+        : ok(null),
+    stops: [],
+    permit: always,
+    decide({ state: { job }, act, context }) {
+      const question = context.profile.procedure.questions.find(({ id }) => id === act.question);
+      const chosen = question?.answers.find(({ id }) => id === act.answer);
+      if (!question || !chosen)
+        return refuse('not-found', 'This device asks nothing like that.', 'Choose from the list.');
+      const answers = { ...job.answers, [question.id]: chosen.id };
+      return said({ ...job, answers }, 'answer', `${question.ask} ${chosen.words}.`);
+    },
+  },
+);
+
+/** A hold walked past, where it may be; the reason stands on the sheet. */
+export const override = personAct(
+  z.object({ kind: z.literal('override'), code: HoldCode, reason: z.string().trim().min(5).max(300) }),
+  {
+    words: 'walk past a hold with a reason',
+    afterHandOver: false,
+    needs: always,
+    stops: [],
+    permit: always,
+    decide({ state, act: { code, reason }, context }) {
+      const hold = holdsOf(state, context).find((one) => one.code === code);
+      if (!hold) return refuse('no-hold', 'Nothing of this kind holds the job.', 'Go on.');
+      if (hold.override === 'nobody')
+        return refuse(`hold-${code}`, `${hold.what}. Nobody may walk past this one.`, hold.remedy);
+      return said(state.job, 'override', `Walked past “${hold.what}”: ${reason}`, [
+        { fact: overrideFact(code), value: true },
+      ]);
+    },
+  },
+);
+
+const fastenerStateWords = {
+  lost: 'is lost',
+  found: 'was found again',
+  stripped: 'is stripped',
+  replaced: 'was replaced',
+} as const;
+
+/** A fastener that is lost, was found again, is stripped or was replaced; it follows to the sheet. */
+export const fastener = personAct(
+  z.object({
+    kind: z.literal('fastener'),
+    group: z.string().max(40),
+    state: z.enum(['lost', 'found', 'stripped', 'replaced']),
+  }),
+  {
+    words: 'say what became of a fastener',
+    afterHandOver: false,
+    needs: always,
+    stops: [],
+    permit: always,
+    decide({ state: { job }, act, context }) {
+      const group = context.profile.procedure.fasteners.find(({ id }) => id === act.group);
+      if (!group) return refuse('not-found', 'This device has no such fastener.', 'Choose from the list.');
+      const [one] = fastenerWords[group.kind];
+      return said(
+        job,
+        'fastener',
+        `A ${one} of “${group.where}” ${fastenerStateWords[act.state]}${group.lengthMm ? ` (${group.bit}, ${group.lengthMm} mm)` : ''}.`,
+        act.state === 'stripped' ? [] : [{ fact: lostFact(group.id), value: act.state === 'lost' }],
+      );
+    },
+  },
+);

@@ -1,0 +1,186 @@
+import { z } from 'zod';
+import { placeOf } from '../device';
+import { type LayoutWish, LayoutWish as LayoutWishSchema, fillWish } from '../disk';
+import { worstMargin } from '../margin';
+import { Choice, type Job, againstStick, expectedLayout, fitOfIds, marginSentence, said } from '../job';
+import { ok, refuse } from '../result';
+import { Route, isLed, wayNames } from '../route';
+import { padWords } from '../stack';
+import { showBytes } from '../units';
+import { isTrue } from '../work';
+import { always, personAct } from './record';
+
+/** What is decided before the device is opened: the drive, the way, the layout, the stick. */
+
+export const choose = personAct(Choice.extend({ kind: z.literal('choose') }), {
+  words: 'choose a drive',
+  afterHandOver: false,
+  needs: ({ state: { job } }) =>
+    job.dock
+      ? refuse('docked', 'The drives lie on the dock already.', 'Take both drives out of the dock first.')
+      : job.installed
+        ? refuse(
+            'installed',
+            'The device has written the new drive.',
+            'Take the device in again for another one.',
+          )
+        : ok(null),
+  stops: [],
+  permit: always,
+  decide({ state: { job }, act, context }) {
+    const { kind: _, ...choice } = act;
+    const build = context.findBuild(choice);
+    if (!build) return refuse('not-found', 'This part is not in the catalogue.', 'Choose one from the list.');
+    const { drive, pads, sink, adapter } = build;
+    const { form } = placeOf(context.profile, choice.placeId);
+    if (pads.length > 0 && !sink && (form.kind !== 'module' || form.sink.kind !== 'fixed'))
+      return refuse(
+        'no-sink',
+        'There is no sink here for a pad to touch.',
+        'Choose it without a pad, or add a heatsink.',
+      );
+    const worst = fitOfIds(job, choice, context);
+    if (worst?.verdict === 'over')
+      return refuse('does-not-fit', marginSentence(worst), worst.remedy ?? 'Choose another drive.');
+    const isUnknown = worst === null || worst.verdict === 'unknown';
+    if (isUnknown && choice.reason === null) {
+      const gone = worst?.missing[0];
+      return refuse(
+        'fit-unknown',
+        `${worst?.what ?? 'Whether it fits'} is not known: ${gone?.what ?? 'a number is missing'}.`,
+        gone?.howToGet ?? worst?.remedy ?? 'Measure it.',
+      );
+    }
+    // A reason counts only where it was needed.
+    const reason = isUnknown ? choice.reason : null;
+    const extras = [
+      ...(adapter ? [`adapter ${adapter.model}`] : []),
+      ...(sink ? [`heatsink ${sink.model}`] : []),
+      ...(pads.length > 0 ? [`pad ${padWords(pads)} mm`] : []),
+    ];
+    const name = `${drive.maker} ${drive.model} ${showBytes(drive.labelGB * 1e9)}`;
+    const tightest = worst ? `; tightest: ${worst.what.toLowerCase()}` : '';
+    const sentence = `Chose ${name}${extras.length > 0 ? ` with ${extras.join(', ')}` : ''}${tightest}.${reason ? ` Not known, taken all the same: ${reason}` : ''}`;
+    return said({ ...job, choice: { ...choice, reason }, wish: null }, 'choose', sentence);
+  },
+});
+
+export const layOut = personAct(z.object({ kind: z.literal('lay-out'), wish: LayoutWishSchema }), {
+  words: 'plan the partitions',
+  afterHandOver: false,
+  needs: ({ state }) =>
+    isTrue(state.facts, 'copy.begun')
+      ? refuse('copy-begun', 'The copy has begun with the layout as it was.', 'Finish it first.')
+      : ok(null),
+  stops: [],
+  permit: always,
+  decide({ state: { job }, act: { wish }, context }) {
+    if (!job.choice || !context.drive)
+      return refuse('no-drive', 'No drive is chosen yet.', 'Choose one at Fit.');
+    const layout = expectedLayout(context.profile, job, context.drive, wish);
+    if (!layout.ok) return layout;
+    const grown = layout.value.parts.filter((part) => part.change.includes('grows')).map((part) => part.name);
+    return said(
+      { ...job, wish },
+      'lay-out',
+      `Laid out: ${[
+        grown.length > 0 ? `${grown.join(', ')} grows` : 'nothing grows',
+        ...layout.value.dropped.map(({ name }) => `${name} stays behind`),
+        ...(wish.secondSystemMiB === null ? [] : ['room for a second system']),
+        ...(wish.holdBackPercent > 0 ? [`${wish.holdBackPercent} % held back`] : []),
+      ].join(', ')}.`,
+    );
+  },
+});
+
+/** A device that lays out its drive by itself takes all of it; whoever turns back to the copy lays it out anew. */
+function wishFor(route: Route, job: Job): LayoutWish | null {
+  const byItself = (one: Route) => one === 'network' || one === 'format';
+  if (byItself(route)) return fillWish;
+  return byItself(job.route) ? null : job.wish;
+}
+
+export const route = personAct(z.object({ kind: z.literal('route'), route: Route }), {
+  words: 'choose how the system comes across',
+  afterHandOver: false,
+  needs: ({ state: { doneSteps, job } }) =>
+    doneSteps.length > 0 || job.dock
+      ? refuse('begun', 'The work has begun in the way that was taken.', 'Take its steps back first.')
+      : ok(null),
+  stops: [],
+  permit: ({ act, context }) =>
+    context.profile.ways?.[act.route]?.possible === false
+      ? refuse('way-closed', 'This device cannot be restored in this way.', 'Choose another one.')
+      : isLed(context.profile, act.route)
+        ? ok(null)
+        : refuse(
+            'not-led',
+            'Nobody has written down what this device does in this way.',
+            'Follow the maker’s manual, or take another way.',
+          ),
+  decide: ({ state: { job }, act }) =>
+    act.route === job.route
+      ? refuse('same-way', 'This way is taken already.', 'Go on with it, or take another one.')
+      : said(
+          { ...job, route: act.route, wish: wishFor(act.route, job) },
+          'route',
+          `Taken: ${wayNames[act.route].toLowerCase()}.`,
+        ),
+});
+
+export const takeStick = personAct(
+  z.object({
+    kind: z.literal('take-stick'),
+    label: z.string().max(12),
+    /** Why, where something speaks against it. */
+    reason: z.string().trim().min(3).max(300).optional(),
+  }),
+  {
+    words: 'take a stick for this job',
+    afterHandOver: false,
+    needs: ({ state: { job, facts } }) =>
+      job.route !== 'stick'
+        ? refuse(
+            'other-way',
+            'This job copies the old drive.',
+            'Take the way “Fresh, from a stick” at Data first.',
+          )
+        : isTrue(facts, 'device.started')
+          ? refuse('started', 'The device is running.', 'The stick has done its work.')
+          : ok(null),
+    stops: [],
+    permit: always,
+    decide({ state: { job }, act, context: { sticks } }) {
+      const { label } = act;
+      const reason = act.reason ?? null;
+      const stick = sticks.find((one) => one.label === label);
+      if (!stick) return refuse('not-found', 'This stick is not on the bench.', 'Choose one from the list.');
+      if (stick.meantFor)
+        return refuse(
+          'stick-taken',
+          `${label} was taken for ${stick.meantFor}.`,
+          'Write another one on the Dock.',
+        );
+      const { blocking, acceptable } = againstStick(stick);
+      const worst = worstMargin(blocking) ?? (reason ? null : worstMargin(acceptable));
+      const { content } = stick;
+      if (worst)
+        return refuse(
+          `stick-${worst.verdict}`,
+          `${worst.what}: ${worst.verdict === 'over' ? 'not allowed' : 'not known'}.`,
+          worst.missing[0]?.howToGet ?? worst.remedy ?? 'Choose another stick.',
+        );
+      if (!content?.sha256)
+        return refuse('stick-empty', `${label} holds no image.`, 'Write one to it on the Dock.');
+      const taken = acceptable.length > 0 ? reason : null;
+      const { imageId, name, version, sha256 } = content;
+      const sentence = `Took ${label} with ${name} ${version}, read back and matched.${taken ? ` ${acceptable.map(({ what }) => what).join(', ')}, taken all the same: ${taken}` : ''}`;
+      return said(
+        { ...job, stick: { label, imageId, name, version, sha256, reason: taken }, wish: fillWish },
+        'take-stick',
+        sentence,
+        [{ fact: 'stick.ready', value: true }],
+      );
+    },
+  },
+);

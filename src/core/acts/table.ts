@@ -1,0 +1,80 @@
+import { z } from 'zod';
+import * as device from './device-acts';
+import * as dock from './dock-acts';
+import * as end from './end-acts';
+import * as hand from './hand-acts';
+import * as plan from './plan-acts';
+import * as power from './power-acts';
+
+/**
+ * Everything that can be done to a job, one record each. `decide` looks an act up here, the schema that is published and the
+ * stand-ins that do some of them are made from it, and the page shows its holds. What stands in no record is refused.
+ */
+export const actTable = Object.freeze({
+  amend: device.amend,
+  observe: device.observe,
+  charge: device.charge,
+  'charge-school': device.chargeSchool,
+  measure: device.measure,
+  revision: device.revision,
+  'system-version': device.systemVersion,
+  library: device.library,
+  note: device.note,
+  choose: plan.choose,
+  'lay-out': plan.layOut,
+  route: plan.route,
+  'take-stick': plan.takeStick,
+  step: hand.step,
+  'step-back': hand.stepBack,
+  answer: hand.answer,
+  override: hand.override,
+  fastener: hand.fastener,
+  dock: dock.dock,
+  undock: dock.undock,
+  arm: dock.arm,
+  copy: dock.copy,
+  'copy-stop': dock.copyStop,
+  restore: power.restore,
+  'switch-on': power.switchOn,
+  'power-on': power.powerOn,
+  'switch-off': power.switchOff,
+  press: power.press,
+  look: power.look,
+  'observe-start': power.observeStart,
+  'look-into': power.lookInto,
+  finding: power.finding,
+  read: end.read,
+  prove: end.prove,
+  'hand-over': end.handOver,
+  'take-back': end.takeBack,
+});
+
+type ActTable = typeof actTable;
+export type ActKind = keyof ActTable;
+/** The acts that a stand-in does. */
+export type StandInKind = { [K in ActKind]: ActTable[K]['doneBy'] extends 'person' ? never : K }[ActKind];
+
+const schemas = Object.values(actTable).map(({ schema }) => schema);
+type Schemas = ActTable[ActKind]['schema'];
+
+/** Everything a person can do to a job. One shape for the page, the programs and the tests. */
+export const JobAct = z.discriminatedUnion(
+  'kind',
+  schemas as unknown as [Schemas, ...Schemas[]],
+) as unknown as z.ZodType<z.infer<Schemas>, z.input<Schemas>>;
+export type JobAct = z.infer<Schemas>;
+
+/** One kind of act. */
+export type ActOf<K extends ActKind> = Extract<JobAct, { kind: K }>;
+
+/** An act as it arrives: with the version of the job that the person was looking at. */
+export const ActRequest = z.object({
+  version: z.int().nonnegative(),
+  act: JobAct,
+  /** Made by the page; an act that is sent again because no answer came keeps it, and is done once. */
+  requestId: z
+    .string()
+    .regex(/^[0-9a-f]{8,40}$/u)
+    .optional(),
+});
+export type ActRequest = z.infer<typeof ActRequest>;

@@ -1,0 +1,25 @@
+import { z } from 'zod';
+
+/** Everything that can hold a job, by its code. */
+export const holdCodes = [
+  'swollen',
+  'consent',
+  'card',
+  'charge',
+  'battery',
+  'encryption',
+  'label',
+  'copy-unverified',
+  'stick',
+  'asleep',
+  'charger',
+  'mains',
+  'supply',
+  'system-version',
+  'screws-left',
+  'screw-lost',
+  'second-copy',
+  'storage-mode',
+] as const;
+export const HoldCode = z.enum(holdCodes);
+export type HoldCode = z.infer<typeof HoldCode>;
