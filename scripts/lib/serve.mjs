@@ -3,6 +3,7 @@ import { createRequire } from 'node:module';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { ensureBuilt } from './build.mjs';
+import { guardHttp } from './guard-http.mjs';
 import { ensureInstalled } from './install.mjs';
 import { fail, projectFolder, settingsFor } from './project.mjs';
 
@@ -84,6 +85,7 @@ export async function serve(kind, { fresh = false } = {}) {
     JICARA_HOST: host,
     JICARA_PORT: String(port),
   });
+  guardHttp();
   const next = join(projectFolder, 'node_modules/next/dist/bin/next');
   process.argv = [process.execPath, next, 'start', '--port', String(port), '--hostname', host];
   createRequire(import.meta.url)(next);

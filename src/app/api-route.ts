@@ -30,7 +30,8 @@ const mediaTypes: Readonly<Record<Takes, RegExp>> = Object.freeze({
 });
 
 type Handlers = { GET?: Handler; POST?: Handler; DELETE?: Handler };
-type Context = { params: Promise<Record<string, string>> };
+/** Next’s own: a part of the address that may be several comes as a list. */
+type Context = { params: Promise<Record<string, string | string[] | undefined>> };
 type Route = (request: Request, context: Context) => Promise<Response>;
 
 const methods = ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'] as const;
@@ -89,8 +90,13 @@ export function routes(handlers: Handlers, takes: Takes = 'json'): Record<(typeo
           );
         const foreign = foreignFault(method, request.headers);
         if (foreign) return respond(faultOf('foreign', foreign, foreignRemedy));
-        const params = await context.params;
-        const texts = [...Object.values(params).flat(), ...[...url.searchParams].flat()];
+        const params = Object.fromEntries(
+          Object.entries((await context.params) ?? {}).map(([name, value]) => [
+            name,
+            [value ?? ''].flat().join('/'),
+          ]),
+        );
+        const texts = [...Object.values(params), ...[...url.searchParams].flat()];
         if (!texts.every(isStorable))
           return respond(
             faultOf(

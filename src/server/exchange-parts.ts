@@ -13,7 +13,8 @@ import {
 } from '@/core/exchange';
 import { type Part, PartKind } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
-import { findParts, partsOfKind, savePart } from './parts';
+import { importAll, othersTurn } from './import-rows';
+import { knownIds, partsOfKind } from './parts';
 import type { Runtime } from './runtime';
 import { formFault } from './take-in-device';
 import { readSettings } from './workshop';
@@ -21,6 +22,8 @@ import { readSettings } from './workshop';
 const mostRows = 20_000;
 const mostFaults = 200;
 const deepest = 100;
+/** Lines that are read in one go; behind them others have their turn. */
+const rowsBetweenTurns = 100;
 
 export const ImportRequest = z.object({
   kind: PartKind,
@@ -44,7 +47,7 @@ export type ImportPreview = {
 
 type Read = { parts: { part: Part; row: number }[]; faults: ImportFault[]; lines: number };
 
-function readCsv(kind: PartKind, text: string, currency: string): Result<Read> {
+async function readCsv(kind: PartKind, text: string, currency: string): Promise<Result<Read>> {
   const table = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/u, ''), {
     header: true,
     skipEmptyLines: 'greedy',
@@ -74,15 +77,16 @@ function readCsv(kind: PartKind, text: string, currency: string): Result<Read> {
         fault: message,
         fix: 'Check quotes and separators in this line.',
       });
-  table.data.forEach((row, i) => {
+  for (const [i, row] of table.data.entries()) {
     const result = partOfRow(kind, row, i + 1, currency);
     if ('part' in result) read.parts.push({ part: result.part, row: i + 1 });
     else read.faults.push(...result.faults);
-  });
+    if (i % rowsBetweenTurns === 0) await othersTurn();
+  }
   return ok(read);
 }
 
-function readJson(text: string): Result<Read> {
+async function readJson(text: string): Promise<Result<Read>> {
   if (nestingDepth(text, deepest) > deepest)
     return refuse(
       'too-deep',
@@ -106,8 +110,14 @@ function readJson(text: string): Result<Read> {
       `More than ${mostRows} parts.`,
       'Split the file and import the parts one after another.',
     );
-  const { parts, faults } = partsOfJson(data);
-  return ok({ parts, faults, lines: list.length });
+  const read: Read = { parts: [], faults: [], lines: list.length };
+  for (let from = 0; from < list.length; from += rowsBetweenTurns) {
+    const { parts, faults } = partsOfJson(list.slice(from, from + rowsBetweenTurns));
+    read.parts.push(...parts.map(({ part, row }) => ({ part, row: row + from })));
+    read.faults.push(...faults.map((fault) => ({ ...fault, row: fault.row + from })));
+    await othersTurn();
+  }
+  return ok(read);
 }
 
 /**
@@ -119,28 +129,30 @@ export async function importParts(runtime: Runtime, form: unknown): Promise<Resu
   if (!parsed.success) return formFault(parsed.error);
   const { kind, format, text, commit } = parsed.data;
   const { currency } = await readSettings(runtime.database);
-  const read = format === 'csv' ? readCsv(kind, text, currency) : readJson(text);
+  const read = format === 'csv' ? await readCsv(kind, text, currency) : await readJson(text);
   if (!read.ok) return read;
   const { parts, lines } = read.value;
   if (lines === 0) return refuse('empty', 'There is no line in this file.', 'Choose another file.');
   const faults = [...read.value.faults, ...doubleIds(parts)].sort((a, b) => a.row - b.row);
-  return runtime.database.transaction(async (sql) => {
-    const known = await findParts(
-      sql,
-      parts.map(({ part }) => part.id),
+  const known = await knownIds(
+    runtime.database,
+    parts.map(({ part }) => part.id),
+  );
+  const imported = commit && faults.length === 0;
+  if (imported)
+    await importAll(
+      runtime.database,
+      parts.map(({ part }) => part),
     );
-    const imported = commit && faults.length === 0;
-    if (imported) for (const { part } of parts) await savePart(sql, part);
-    return ok({
-      lines,
-      good: parts.length,
-      faults: faults.slice(0, mostFaults),
-      moreFaults: Math.max(0, faults.length - mostFaults),
-      newIds: parts.length - known.length,
-      changedIds: known.length,
-      sample: parts.slice(0, 5).map(({ part }) => part),
-      imported,
-    });
+  return ok({
+    lines,
+    good: parts.length,
+    faults: faults.slice(0, mostFaults),
+    moreFaults: Math.max(0, faults.length - mostFaults),
+    newIds: parts.length - known.length,
+    changedIds: known.length,
+    sample: parts.slice(0, 5).map(({ part }) => part),
+    imported,
   });
 }
 

@@ -8,6 +8,7 @@ import { type Database, DatabaseTrouble, openDatabase } from './database';
 import { seedDemo } from './demo';
 import { ImageRuns } from './image-runs';
 import { makeMakerImages } from './images';
+import { finishImports } from './import-rows';
 import { JobChanges } from './job-changes';
 import { countHistories } from './jobs';
 import { logEvent, openLog } from './log';
@@ -74,6 +75,7 @@ export async function openRuntime(options: RuntimeOptions): Promise<Result<Runti
       await keepProfilesOfOldJobs(sql, at);
       await countHistories(sql);
     });
+    await finishImports(database);
     const runtime = await assemble(options, database, opened);
     if (options.kind === 'demo') await seedDemo(runtime);
     await database.transaction((sql) => forgetOldRequests(sql, daysBefore(at, 7)));

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Part, PartKind, type PartOf, kindOf, partSchemas } from '@/core/part';
 import type { Sql } from './database';
+import { orReplace } from './part-conflict';
 
 type Row = { document: unknown };
 
@@ -24,35 +25,41 @@ function wordsOf(part: Part): string {
     .toLowerCase();
 }
 
+/** A part as the catalogue’s table holds it: the columns that are searched and sorted, and the document. */
+export type PartRow = ReturnType<typeof partRow>;
+
+export function partRow(part: Part) {
+  const { formFactor, protocol, labelGB, read } = drivesOnly(part);
+  return {
+    id: part.id,
+    kind: kindOf(part),
+    maker: part.maker,
+    model: part.model,
+    form_factor: formFactor,
+    protocol,
+    label_gb: labelGB,
+    read_bytes_per_s: read,
+    price_minor: part.price.minor,
+    currency: part.price.currency,
+    on_shelf: part.onShelf,
+    words: wordsOf(part),
+    document: part,
+  };
+}
+
 /** Writes one part, new or changed. */
 export async function savePart(sql: Sql, part: Part): Promise<void> {
-  const { formFactor, protocol, labelGB, read } = drivesOnly(part);
   await sql.query(
     `insert into part (id, kind, maker, model, form_factor, protocol, label_gb, read_bytes_per_s, price_minor,
        currency, on_shelf, words, document, changed_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, now())
-     on conflict (id) do update set kind = excluded.kind, maker = excluded.maker, model = excluded.model,
-       form_factor = excluded.form_factor, protocol = excluded.protocol, label_gb = excluded.label_gb,
-       read_bytes_per_s = excluded.read_bytes_per_s, price_minor = excluded.price_minor,
-       currency = excluded.currency, on_shelf = excluded.on_shelf, words = excluded.words,
-       document = excluded.document, changed_at = excluded.changed_at`,
-    [
-      part.id,
-      kindOf(part),
-      part.maker,
-      part.model,
-      formFactor,
-      protocol,
-      labelGB,
-      read,
-      part.price.minor,
-      part.price.currency,
-      part.onShelf,
-      wordsOf(part),
-      part,
-    ],
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, now()) ${orReplace}`,
+    Object.values(partRow(part)),
   );
 }
+
+/** Which of these ids are in the catalogue. */
+export const knownIds = async (sql: Sql, ids: string[]): Promise<string[]> =>
+  (await sql.query<{ id: string }>('select id from part where id = any($1)', [ids])).map(({ id }) => id);
 
 export async function deletePart(sql: Sql, id: string): Promise<boolean> {
   return (await sql.query('delete from part where id = $1 returning id', [id])).length === 1;

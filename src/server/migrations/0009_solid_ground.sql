@@ -30,3 +30,29 @@ create table request (
 );
 
 create index request_at on request (at);
+
+-- Imports are staged a few rows at a time, so that nobody waits for them. From `ready` on all of them come in, whatever happens
+-- in between: the start goes on with what a kill left. Before that, none does.
+create table part_import (
+  id integer primary key generated always as identity,
+  ready boolean not null default false
+);
+
+create table part_staged (
+  import_id integer not null references part_import (id) on delete cascade,
+  id text not null,
+  kind text not null,
+  maker text not null,
+  model text not null,
+  form_factor text not null,
+  protocol text not null,
+  label_gb integer not null,
+  read_bytes_per_s bigint not null,
+  price_minor bigint not null,
+  currency text not null,
+  on_shelf integer not null,
+  words text not null,
+  document jsonb not null
+);
+
+create index part_staged_import on part_staged (import_id);
