@@ -222,4 +222,72 @@ describe('careful reading', () => {
     };
     await expect(readWithCare(drive, 0, into, 512)).rejects.toThrow('unplugged');
   });
+
+  it('reads every rewrite back, and is not done while one of them differs', async () => {
+    const names = ['boot sector', 'mirror table', 'table', 'protective record'];
+    const rewrites = names.map((what, n) => ({
+      what,
+      offset: n * MiB,
+      base64: Buffer.from(`${what} rewritten`).toString('base64'),
+    }));
+    for (const wrong of names.keys()) {
+      const its = drives();
+      const { write } = its.target;
+      its.target.write = async (offset, bytes) => {
+        await write.call(its.target, offset, bytes);
+        if (offset === wrong * MiB && Buffer.from(bytes).includes('rewritten'))
+          its.target.bytes[offset + 3]! ^= 1;
+      };
+      const outcome = await run(its, { ...order(), rewrites });
+      expect(outcome).toMatchObject({ ok: false, fault: { code: 'mismatch' } });
+      const journal = await readJournal(join(root, 'journal.log'));
+      expect([journal.verified, journal.done]).toEqual([blocks, false]);
+    }
+  });
+
+  it('rewrites in the order’s own order, behind the last block, so that a kill leaves no table', async () => {
+    const its = drives();
+    const rewrites = ['boot', 'mirror', 'table'].map((what, n) => ({
+      what,
+      offset: (40 - 10 * n) * MiB,
+      base64: Buffer.from(what).toString('base64'),
+    }));
+    const written: number[] = [];
+    const { write } = its.target;
+    its.target.write = async (offset, bytes) => {
+      written.push(offset);
+      await write.call(its.target, offset, bytes);
+    };
+    unsafeValue(await run(its, { ...order(), rewrites }));
+    expect(written.slice(-3)).toEqual([40 * MiB, 30 * MiB, 20 * MiB]);
+    expect(written.slice(0, -3).at(-1)).toBe((blocks - 1) * MiB);
+  });
+
+  it('claims a block in its journal only when it was synced and read back', async () => {
+    const its = drives();
+    const events: string[] = [];
+    let inJournal = 0;
+    const note = async (what: string) => {
+      const { verified } = await readJournal(join(root, 'journal.log'));
+      if (verified > inJournal) events.push(`claimed ${(inJournal = verified)}`);
+      events.push(what);
+    };
+    its.target.sync = () => note('sync');
+    const { readInto } = its.target;
+    its.target.readInto = async (offset, into) => {
+      await note(`read ${offset / MiB}`);
+      await readInto.call(its.target, offset, into);
+    };
+    unsafeValue(await run(its));
+    const at = (what: string) => events.indexOf(what);
+    for (const [claimed, last] of [
+      [16, 15],
+      [32, 31],
+      [48, 47],
+    ] as const) {
+      expect(at(`claimed ${claimed}`)).toBeGreaterThan(at(`read ${last}`));
+      const syncs = events.slice(0, at(`read ${last}`)).filter((what) => what === 'sync').length;
+      expect(syncs).toBeGreaterThanOrEqual(claimed / 16);
+    }
+  });
 });
