@@ -36,6 +36,10 @@ export const postFile = <T>(path: string, file: Blob): Promise<Result<T>> =>
     body: file,
   });
 
+/** Sends the file of a backup. */
+export const sendArchive = <T>(path: string, file: Blob): Promise<Result<T>> =>
+  ask(path, { method: 'POST', headers: { 'content-type': 'application/zip' }, body: file });
+
 /** An id for one act of this page; no secure context is needed for it, so that it works over plain http. */
 export const newRequestId = (): string =>
   [...crypto.getRandomValues(new Uint8Array(12))].map((byte) => byte.toString(16).padStart(2, '0')).join('');

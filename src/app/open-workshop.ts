@@ -7,6 +7,7 @@ export async function openWorkshop(): Promise<void> {
     dataFolder: process.env.JICARA_DATA!,
     projectFolder: process.cwd(),
     kind: process.env.JICARA_KIND === 'own' ? 'own' : 'demo',
+    daily: true,
   }).catch((error: unknown) =>
     refuse(
       'start',

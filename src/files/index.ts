@@ -10,5 +10,5 @@ export {
   syncTree,
   writeDurably,
 } from './durable';
-export { holderOf, lockFile, lockFolder } from './lock';
+export { holderOf, holderWithPort, lockFile, lockFolder } from './lock';
 export { isMissing, readIfThere } from './reading';

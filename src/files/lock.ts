@@ -17,7 +17,12 @@ import { type Fault, type Result, ok, refuse } from '@/core/result';
 import { fileMode, folderMode } from './durable';
 import { isMissing } from './reading';
 
-const Holder = z.object({ pid: z.int().positive(), started: z.string() });
+const Holder = z.object({
+  pid: z.int().positive(),
+  started: z.string(),
+  /** Where a server answers that holds it. */
+  port: z.int().positive().optional(),
+});
 type Holder = z.infer<typeof Holder>;
 type Refusal = { ok: false; fault: Fault };
 
@@ -87,15 +92,18 @@ function numbersOf(path: string): number[] {
 }
 
 /** The newest number of a lock, 0 where it has none, and the living process that holds it under that number. */
-function newestOf(path: string): { number: number; pid: number | null } {
+function newestOf(path: string): { number: number; holder: Holder | null } {
   const [number = 0] = numbersOf(path);
   // Older releases kept one file without a number.
   const holder = holderIn(number === 0 ? path : `${path}.${number}`);
-  return { number, pid: holder && isAlive(holder) ? holder.pid : null };
+  return { number, holder: holder && isAlive(holder) ? holder : null };
 }
 
+/** The living process that holds a lock, and where it answers; null where nobody holds it. */
+export const holderWithPort = (path: string): Holder | null => newestOf(path).holder;
+
 /** The process that holds a lock now; null where nobody does. */
-export const holderOf = (path: string): number | null => newestOf(path).pid;
+export const holderOf = (path: string): number | null => newestOf(path).holder?.pid ?? null;
 
 /**
  * Takes a lock for this process, which two can never hold. Each taking has a number of its own, the next after the newest: its
@@ -106,10 +114,14 @@ export const holderOf = (path: string): number | null => newestOf(path).pid;
 export function lockFile(path: string, taken: (pid: number) => Refusal): Result<() => void> {
   for (;;) {
     // One look at both: whoever judged one number and took the next behind another would hold it beside its holder.
-    const { number: newest, pid } = newestOf(path);
-    if (pid !== null) return taken(pid);
+    const { number: newest, holder } = newestOf(path);
+    if (holder) return taken(holder.pid);
     const mine = `${path}.${newest + 1}`;
-    const own = writeBeside(path, JSON.stringify({ pid: process.pid, started: startOf(process.pid) ?? '' }));
+    const port = Number(process.env.JICARA_PORT) || undefined;
+    const own = writeBeside(
+      path,
+      JSON.stringify({ pid: process.pid, started: startOf(process.pid) ?? '', port }),
+    );
     try {
       linkSync(own, mine);
     } catch (error) {

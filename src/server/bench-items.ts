@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { BenchItem, ItemUse } from '@/core/image';
 import type { Sql } from './database';
+import { logTrouble } from './log';
 
 export type ItemWithRecord = { item: BenchItem; uses: ItemUse[] };
 
@@ -31,10 +32,18 @@ export async function benchItems(sql: Sql): Promise<ItemWithRecord[]> {
   const uses = await sql.query<{ label: string } & ItemUse>(
     'select label, at, by, job_id as "jobId", worked, what from bench_item_use order by label, seq',
   );
-  const record = z.array(ItemUse.extend({ label: z.string() })).parse(uses);
-  return items.map(({ document }) => {
-    const item = BenchItem.parse(document);
-    return { item, uses: record.filter(({ label }) => label === item.label).map(({ label, ...use }) => use) };
+  // A line or an item that cannot be read keeps no other from the bench.
+  const Line = ItemUse.extend({ label: z.string() });
+  const record = uses.flatMap((use) => Line.safeParse(use).data ?? []);
+  return items.flatMap(({ document }) => {
+    const item = BenchItem.safeParse(document).data;
+    if (!item) {
+      logTrouble('unreadable', { what: 'bench item' });
+      return [];
+    }
+    return [
+      { item, uses: record.filter(({ label }) => label === item.label).map(({ label, ...use }) => use) },
+    ];
   });
 }
 

@@ -4,13 +4,14 @@ import { Settings, Technician } from '@/core/workshop';
 import { loadShippedCatalogue } from './shipped';
 import type { Runtime } from './runtime';
 import { formFault } from './take-in-device';
+import { noteName } from './workshop-name';
 import { allTechnicians, readSettings, saveSettings, saveTechnician } from './workshop';
 
 /** Changes some of the workshop's settings; who is working must be one of its technicians. */
 export async function changeSettings(runtime: Runtime, form: unknown): Promise<Result<Settings>> {
   const parsed = Settings.partial().safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
-  return runtime.database.transaction(async (sql) => {
+  const changed = await runtime.database.transaction(async (sql): Promise<Result<Settings>> => {
     const settings = { ...(await readSettings(sql)), ...parsed.data };
     const known = await allTechnicians(sql);
     if (settings.working !== null && !known.some(({ initials }) => initials === settings.working)) {
@@ -19,6 +20,8 @@ export async function changeSettings(runtime: Runtime, form: unknown): Promise<R
     await saveSettings(sql, settings);
     return ok(settings);
   });
+  if (changed.ok) await noteName(runtime.dataFolder, changed.value.workshop);
+  return changed;
 }
 
 /** Adds a technician, or changes the name behind the initials; the first one is picked as working. */

@@ -79,6 +79,8 @@ export class CopyRuns {
 
   isRunning = (jobId: string) => this.runs.has(jobId);
 
+  anyRuns = () => this.runs.size > 0;
+
   progress = (jobId: string): CopyProgress | null => this.runs.get(jobId)?.progress ?? null;
 
   stop(jobId: string): boolean {

@@ -5,6 +5,7 @@ import { type Result, ok, refuse } from '@/core/result';
 import { isTrue } from '@/core/work';
 import { PracticeFault } from '@/dock';
 import { profileNames } from './devices';
+import { dockStorage } from './clear-drives';
 import { libraryView } from './library-view';
 import { type StoredJob, openJobs } from './jobs';
 import { partsOfKind } from './parts';
@@ -48,6 +49,7 @@ export async function dockView(runtime: Runtime): Promise<DockView> {
     frame: await frameView(runtime),
     pairs,
     unread,
+    storage: await dockStorage(runtime),
     library: await libraryView(runtime),
     faults: await runtime.dock.faults(),
     knowsHoles: await knowsHoles(runtime),

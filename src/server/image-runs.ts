@@ -70,6 +70,8 @@ export class ImageRuns {
 
   isRunning = (key: string) => this.runs.has(key);
 
+  anyRuns = () => this.runs.size > 0;
+
   fault = (key: string): Fault | null => this.faults.get(key) ?? null;
 
   view(key: string): ImageRunView | null {

@@ -3,7 +3,7 @@ import { readFile, readdir, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { type Result, ok, refuse } from '@/core/result';
 import { isMissing, lockFolder, makeFolder, makePrivate } from '@/files';
-import { lastBackup } from './backup/daily';
+import { finishSwap, lastBackup } from './backup';
 import { freeBytes } from './database';
 import type { Probe } from './probe';
 
@@ -66,6 +66,20 @@ async function isOurs(folder: string): Promise<Result<null>> {
   );
 }
 
+/** Takes the lock of a folder that is about to be restored, whatever became of its database. Faults: `folder-foreign`, `folder-in-use`, `folder-not-writable`. */
+export async function holdFolder(folder: string): Promise<Result<() => void>> {
+  try {
+    const ours = await isOurs(folder);
+    if (!ours.ok) return ours;
+    await makeFolder(folder);
+    return lockFolder(folder);
+  } catch (error) {
+    const code = (error as NodeJS.ErrnoException).code ?? '';
+    if (writeFaults.includes(code)) return notWritable(folder, code);
+    throw error;
+  }
+}
+
 /** What can be told of a database without opening it: its version and the size of its control file. */
 async function looksWhole(database: string): Promise<boolean> {
   try {
@@ -111,8 +125,9 @@ export async function openFolder(folder: string, probe: Probe): Promise<Result<(
     const lock = lockFolder(folder);
     if (!lock.ok) return lock;
     letGo = lock.value;
+    await finishSwap(folder);
     await makePrivate(folder);
-    if (stands && !((await looksWhole(database)) && (await probe(database)))) {
+    if (existsSync(database) && !((await looksWhole(database)) && (await probe(database)))) {
       letGo();
       return damaged(folder);
     }

@@ -3,6 +3,8 @@ import { type Fault, type Result, ok } from '@/core/result';
 import { keepPrivate, lockFolder } from '@/files';
 import { Dock, type Threads, workerThreads } from '@/dock';
 import { ImageLibrary, type ImageThreads, imageThreads, startMakerServer } from '@/images';
+import { startDaily } from './backup';
+import { clearOldDrives } from './clear-drives';
 import { CopyRuns } from './copy-runs';
 import { type Database, DatabaseTrouble, openDatabase } from './database';
 import { seedDemo } from './demo';
@@ -16,9 +18,11 @@ import { KeptProfiles, keepProfilesOfOldJobs } from './kept-profiles';
 import { migrate, readMigrations } from './migrate';
 import { openFolder } from './open-folder';
 import { type Probe, workerProbe } from './probe';
-import type { Runtime } from './runtime';
+import { type Runtime, setRuntime } from './runtime';
 import { forgetOldRequests } from './requests';
 import { renewShipped } from './shipped';
+import { noteName } from './workshop-name';
+import { readSettings } from './workshop';
 
 export type RuntimeOptions = {
   dataFolder: string;
@@ -30,6 +34,8 @@ export type RuntimeOptions = {
   /** Tests: a database in memory instead of one in the folder. */
   database?: Database;
   probe?: Probe;
+  /** Whether daily backups are kept by themselves. */
+  daily?: boolean;
 };
 
 const daysBefore = (at: string, days: number) => new Date(Date.parse(at) - days * 86_400_000).toISOString();
@@ -79,6 +85,8 @@ export async function openRuntime(options: RuntimeOptions): Promise<Result<Runti
     const runtime = await assemble(options, database, opened);
     if (options.kind === 'demo') await seedDemo(runtime);
     await database.transaction((sql) => forgetOldRequests(sql, daysBefore(at, 7)));
+    await noteName(options.dataFolder, (await readSettings(database)).workshop);
+    if (options.daily) opened.add(startDaily(runtime, () => clearOldDrives(runtime)));
     logEvent('opened', { kind: options.kind });
     return ok(runtime);
   } catch (error) {
@@ -110,7 +118,16 @@ async function assemble(options: RuntimeOptions, database: Database, opened: Ope
     dock,
     copies,
     changes: new JobChanges(),
+    dataFolder: options.dataFolder,
     photoFolder: join(options.dataFolder, 'photos'),
+    reopen: async () => {
+      setRuntime(null);
+      await opened.close();
+      const again = await openRuntime(options);
+      if (!again.ok) return again;
+      setRuntime(again.value);
+      return ok(null);
+    },
     now,
     library: new ImageLibrary(join(options.dataFolder, 'images'), maker.url),
     images,

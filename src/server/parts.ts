@@ -65,7 +65,7 @@ export async function deletePart(sql: Sql, id: string): Promise<boolean> {
   return (await sql.query('delete from part where id = $1 returning id', [id])).length === 1;
 }
 
-/** All parts of one kind, by maker, model and size. */
+/** All parts of one kind that can be read, by maker, model and size; Parts names those that cannot. */
 export async function partsOfKind<K extends PartKind>(sql: Sql, kind: K): Promise<PartOf[K][]> {
   const rows = await sql.query<Row>(
     `select document from part where kind = $1
@@ -73,16 +73,22 @@ export async function partsOfKind<K extends PartKind>(sql: Sql, kind: K): Promis
     [kind],
   );
   const schema = partSchemas[kind] as unknown as z.ZodType<PartOf[K]>;
-  return rows.map(({ document }) => schema.parse(document));
+  return rows.flatMap(({ document }) => schema.safeParse(document).data ?? []);
 }
 
 /** The parts of these ids, of any kind, in no order; what is not in the catalogue is left out. */
 export const findParts = async (sql: Sql, ids: string[]): Promise<Part[]> =>
   ids.length === 0
     ? []
-    : (await sql.query<Row>('select document from part where id = any($1)', [ids])).map(({ document }) =>
-        Part.parse(document),
+    : (await sql.query<Row>('select document from part where id = any($1)', [ids])).flatMap(
+        ({ document }) => Part.safeParse(document).data ?? [],
       );
+
+/** A part’s document as it is kept, whether it can be read or not; null where there is none. */
+export async function rawPart(sql: Sql, id: string): Promise<unknown> {
+  const [row] = await sql.query<Row>('select document from part where id = $1', [id]);
+  return row?.document ?? null;
+}
 
 /** When the catalogue last changed and how many parts it holds: what was kept in memory is good while this stays. */
 export async function catalogueMark(sql: Sql): Promise<string> {
@@ -115,7 +121,16 @@ export const PartQuery = z.object({
 });
 export type PartQuery = z.infer<typeof PartQuery>;
 
-export type PartPage = { total: number; offset: number; parts: Part[]; counts: Record<PartKind, number> };
+/** A part that today’s rules cannot read: it can be exported, and keeps no other from being found. */
+export type UnreadPart = { id: string; why: string };
+
+export type PartPage = {
+  total: number;
+  offset: number;
+  parts: Part[];
+  unread: UnreadPart[];
+  counts: Record<PartKind, number>;
+};
 
 const escapeLike = (text: string) => text.replace(/[\\%_]/gu, (mark) => `\\${mark}`);
 
@@ -143,8 +158,8 @@ export async function searchParts(sql: Sql, query: PartQuery): Promise<PartPage>
     '(not $5 or on_shelf > 0)',
     ...tests,
   ].join(' and ');
-  const rows = await sql.query<Row>(
-    `select document from part where ${where} order by ${sorts[query.sort]} limit ${query.limit} offset ${query.offset}`,
+  const rows = await sql.query<Row & { id: string }>(
+    `select id, document from part where ${where} order by ${sorts[query.sort]} limit ${query.limit} offset ${query.offset}`,
     values,
   );
   const [count] = await sql.query<{ total: number }>(
@@ -157,7 +172,12 @@ export async function searchParts(sql: Sql, query: PartQuery): Promise<PartPage>
   return {
     total: count!.total,
     offset: query.offset,
-    parts: rows.map(({ document }) => Part.parse(document)),
+    parts: rows.flatMap(({ document }) => Part.safeParse(document).data ?? []),
+    unread: rows.flatMap(({ id, document }) => {
+      const parsed = Part.safeParse(document);
+      const [issue] = parsed.error?.issues ?? [];
+      return issue ? [{ id, why: `${issue.path.join('.')}: ${issue.message}` }] : [];
+    }),
     counts: {
       ...{ drive: 0, heatsink: 0, pad: 0, adapter: 0, case: 0 },
       ...Object.fromEntries(counts.map(({ kind, count: n }) => [kind, n])),

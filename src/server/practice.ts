@@ -23,7 +23,12 @@ async function recordsOf(sql: Sql, initials: string): Promise<Record<string, Act
     'select profile_id, acts from practice_record where initials = $1',
     [initials],
   );
-  return Object.fromEntries(rows.map(({ profile_id, acts }) => [profile_id, z.array(ActRecord).parse(acts)]));
+  return Object.fromEntries(
+    rows.flatMap(({ profile_id, acts }) => {
+      const read = z.array(ActRecord).safeParse(acts);
+      return read.success ? [[profile_id, read.data]] : [];
+    }),
+  );
 }
 
 export async function practiceView(runtime: Runtime, asked: string | null = null): Promise<PracticeView> {

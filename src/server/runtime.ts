@@ -4,7 +4,7 @@ import type { Fault, Result } from '@/core/result';
 import type { Dock } from '@/dock';
 import type { ImageLibrary } from '@/images';
 import type { CopyRuns } from './copy-runs';
-import type { Database } from './database';
+import { type Database, DatabaseTrouble } from './database';
 import type { ImageRuns } from './image-runs';
 import type { JobChanges } from './job-changes';
 import type { KeptProfiles } from './kept-profiles';
@@ -17,7 +17,10 @@ export type Runtime = {
   copies: CopyRuns;
   /** Who has which job open. */
   changes: JobChanges;
+  dataFolder: string;
   photoFolder: string;
+  /** Closes this workshop and opens the same folder anew, with whatever stands in it by then. */
+  reopen: () => Promise<Result<null>>;
   now: () => Date;
   projectFolder: string;
   /** Old drives do not change while they lie on the dock: read once. */
@@ -52,12 +55,18 @@ export type Runtime = {
 // Instrumentation and routes are different module instances: the handle lives on globalThis.
 const holder = globalThis as typeof globalThis & { jicaraRuntime?: Runtime };
 
-export const setRuntime = (runtime: Runtime): void => {
-  holder.jicaraRuntime = runtime;
+export const setRuntime = (runtime: Runtime | null): void => {
+  holder.jicaraRuntime = runtime ?? undefined;
 };
 
-/** The open workshop. Missing means that the server has not been started the usual way, a bug. */
+const closedFault = (): Fault => ({
+  code: 'closing',
+  sentence: 'The workshop is being brought back from a backup, or is not open yet.',
+  remedy: 'Ask again in a moment.',
+});
+
+/** The open workshop. While it is closed and opened again there is none. */
 export function getRuntime(): Runtime {
-  if (!holder.jicaraRuntime) throw new Error('the workshop is not open');
+  if (!holder.jicaraRuntime) throw new DatabaseTrouble(closedFault());
   return holder.jicaraRuntime;
 }

@@ -30,10 +30,11 @@ export const summarise = (reading: DriveReading): SourceSummary => ({
   rules: rulesOf(reading),
 });
 
-/** Reads an old drive on the dock, once. */
-export async function readSource(runtime: Runtime, benchLabel: string): Promise<SourceSummary> {
+/** Reads an old drive on the dock, once; null where it is gone from the dock. */
+export async function readSource(runtime: Runtime, benchLabel: string): Promise<SourceSummary | null> {
   const known = runtime.sources.get(benchLabel);
   if (known) return known;
+  if (!(await runtime.dock.identity(benchLabel))) return null;
   const summary = await runtime.dock.withDrive(benchLabel, async (_, reading) => summarise(reading));
   runtime.sources.set(benchLabel, summary);
   return summary;

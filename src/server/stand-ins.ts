@@ -132,7 +132,14 @@ async function startCopy(
   const ordered = await runtime.dock.withDrive(
     source.benchLabel,
     async (drive, reading): Promise<Result<null>> => {
-      const layout = layoutFrom(await readSource(runtime, source.benchLabel), dock.new, wish);
+      const read = await readSource(runtime, source.benchLabel);
+      if (!read)
+        return refuse(
+          'drive-gone',
+          'A drive is missing from the dock.',
+          'Put both drives back in their ports.',
+        );
+      const layout = layoutFrom(read, dock.new, wish);
       if (!layout.ok) return layout;
       const plan = await planCopy(drive, reading, layout.value);
       if (!plan.ok) return plan;

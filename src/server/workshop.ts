@@ -1,9 +1,19 @@
 import { Settings, type Technician, defaultSettings } from '@/core/workshop';
 import type { Sql } from './database';
+import { logTrouble } from './log';
 
 export async function readSettings(sql: Sql): Promise<Settings> {
   const rows = await sql.query<{ value: unknown }>("select value from setting where key = 'workshop'");
-  return Settings.parse({ ...defaultSettings, ...((rows[0]?.value as object | undefined) ?? {}) });
+  const kept = { ...defaultSettings, ...((rows[0]?.value as object | undefined) ?? {}) };
+  const parsed = Settings.safeParse(kept);
+  if (parsed.success) return parsed.data;
+  // One setting that does not read keeps nobody from the others.
+  const bad = new Set(parsed.error.issues.map(({ path }) => path[0]));
+  logTrouble('unreadable', { what: 'settings', fields: [...bad] });
+  return Settings.parse({
+    ...kept,
+    ...Object.fromEntries(Object.entries(defaultSettings).filter(([name]) => bad.has(name))),
+  });
 }
 
 export async function saveSettings(sql: Sql, settings: Settings): Promise<void> {

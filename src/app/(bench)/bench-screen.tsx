@@ -7,7 +7,7 @@ import { Bench, HandedOver, promiseWords } from '@/ui/bench';
 import { Button } from '@/ui/button';
 import { showDay } from '@/ui/clock';
 import { KeyCap } from '@/ui/key-cap';
-import { UnreadJobs } from '@/ui/unread-jobs';
+import { UnreadJobs } from '@/ui/unread-rows';
 import { useKeys } from '@/ui/use-keys';
 import { Shell } from '@/app/shell';
 import { StartHere } from '@/app/start-here';

@@ -46,6 +46,12 @@ export function DockScreen({ initial }: { initial: DockView }) {
     const asked = await getJson<DockView>('/api/dock');
     if (asked.ok) setView(asked.value);
   };
+  const clear = async () => {
+    const done = await post<{ bytes: number }>('/api/dock/clear', {});
+    setFault(done.ok ? null : done.fault);
+    const asked = await getJson<DockView>('/api/dock');
+    if (asked.ok) setView(asked.value);
+  };
   const onImage: ImageActions = async (request) => {
     const done = await post<null>('/api/images', request, newRequestId());
     const asked = await getJson<DockView>('/api/dock');
@@ -58,7 +64,14 @@ export function DockScreen({ initial }: { initial: DockView }) {
         <h1 className="text-[26px]">Dock</h1>
         <p className="text-soft">what runs, and what may be unplugged</p>
       </div>
-      <DockBench view={view} fault={fault} onPractise={practise} onAct={act} onImage={onImage} />
+      <DockBench
+        view={view}
+        fault={fault}
+        onPractise={practise}
+        onAct={act}
+        onImage={onImage}
+        onClear={clear}
+      />
     </Shell>
   );
 }

@@ -10,6 +10,7 @@ import { Button } from '@/ui/button';
 import { FaultNotice } from '@/ui/notice';
 import { kindWords } from '@/ui/parts/kind-words';
 import { PartList } from '@/ui/parts/part-list';
+import { UnreadRows } from '@/ui/unread-rows';
 import { useKeys } from '@/ui/use-keys';
 import { useParts } from './use-parts';
 
@@ -34,7 +35,7 @@ export function PartsScreen({
 }) {
   const router = useRouter();
   const { settings } = frame;
-  const { query, change, total, counts, at, need, fault } = useParts(initial);
+  const { query, change, total, counts, unread, at, need, fault } = useParts(initial);
   const [compared, setCompared] = useState<string[]>([]);
   // The same function at every render, so that rows need not be drawn again.
   const tick = useCallback(
@@ -76,6 +77,12 @@ export function PartsScreen({
         </nav>
       </div>
       <main className="flex min-h-0 flex-1 flex-col gap-3 p-5">
+        <UnreadRows
+          rows={unread}
+          one="A part"
+          many="parts"
+          href={(id) => `/api/parts/${encodeURIComponent(id)}?raw`}
+        />
         <div className="flex flex-wrap items-center gap-2">
           <input
             ref={search}

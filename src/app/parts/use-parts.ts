@@ -19,6 +19,7 @@ export function useParts(initial: { query: PartQuery; page: PartPage }) {
   const [query, setQuery] = useState(initial.query);
   const [total, setTotal] = useState(initial.page.total);
   const [counts, setCounts] = useState(initial.page.counts);
+  const [unread, setUnread] = useState(initial.page.unread);
   const [pages, setPages] = useState<Record<number, Part[]>>({ 0: initial.page.parts });
   const [fault, setFault] = useState<Fault | null>(null);
   const asked = useRef(new Set<number>([0]));
@@ -31,6 +32,10 @@ export function useParts(initial: { query: PartQuery; page: PartPage }) {
     if (!answered.ok) return asked.current.delete(page);
     setTotal(answered.value.total);
     setCounts(answered.value.counts);
+    setUnread((known) => [
+      ...(page === 0 ? [] : known.filter(({ id }) => !answered.value.unread.some((one) => one.id === id))),
+      ...answered.value.unread,
+    ]);
     setPages((known) => ({ ...(page === 0 ? {} : known), [page]: answered.value.parts }));
   }, []);
   useEffect(() => {
@@ -61,6 +66,7 @@ export function useParts(initial: { query: PartQuery; page: PartPage }) {
     change: (part: Partial<PartQuery>) => setQuery({ ...query, ...part }),
     total,
     counts,
+    unread,
     at: (index: number): Part | null => pages[Math.floor(index / pageSize)]?.[index % pageSize] ?? null,
     need,
     fault,

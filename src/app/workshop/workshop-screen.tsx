@@ -8,6 +8,7 @@ import type { FrameView } from '@/core/job';
 import type { Fault } from '@/core/result';
 import { type Settings, type Technician, locales } from '@/core/workshop';
 import { Button } from '@/ui/button';
+import { BackupCard } from './backup-card';
 import { Choice } from '@/ui/choice';
 import { Field } from '@/ui/field';
 import { FaultNotice } from '@/ui/notice';
@@ -15,7 +16,7 @@ import { Card, StationFrame } from '@/ui/station-frame';
 import { useKeys } from '@/ui/use-keys';
 
 /** Who works here, and how this workshop counts: currency, language of numbers, time zone, pace of the stand-in dock. */
-export function WorkshopScreen({ frame }: { frame: FrameView }) {
+export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string[] }) {
   const router = useRouter();
   const [form, setForm] = useState<Settings>(frame.settings);
   const [fault, setFault] = useState<Fault | null>(null);
@@ -25,7 +26,7 @@ export function WorkshopScreen({ frame }: { frame: FrameView }) {
     setForm({ ...form, ...part });
   };
   const save = async () => {
-    const { workshop, currency, locale, timeZone, pace, singleKeys, prefersMakers } = form;
+    const { workshop, currency, locale, timeZone, pace, singleKeys, prefersMakers, keepDrivesDays } = form;
     const done = await post<Settings>('/api/workshop', {
       workshop,
       currency: currency.toUpperCase(),
@@ -33,6 +34,7 @@ export function WorkshopScreen({ frame }: { frame: FrameView }) {
       timeZone,
       pace,
       singleKeys,
+      keepDrivesDays,
       prefersMakers: prefersMakers.map((maker) => maker.trim()).filter(Boolean),
     });
     setFault(done.ok ? null : done.fault);
@@ -115,6 +117,15 @@ export function WorkshopScreen({ frame }: { frame: FrameView }) {
               onChange={(e) => change({ prefersMakers: e.target.value.split(/,\s?/u) })}
               hint="first where all else is equal, such as Ostrel, Pirrin"
             />
+            <Field
+              label="Keep simulated drives of finished jobs for"
+              inputMode="numeric"
+              value={String(form.keepDrivesDays)}
+              onChange={(e) =>
+                change({ keepDrivesDays: Number(e.target.value.replace(/\D/gu, '').slice(0, 4)) })
+              }
+              hint="days after hand-over; then they are cleared"
+            />
             <Choice
               legend="Numbers and dates"
               value={form.locale}
@@ -142,6 +153,7 @@ export function WorkshopScreen({ frame }: { frame: FrameView }) {
             />
           </div>
         </Card>
+        <BackupCard workshop={frame.settings.workshop} days={days} settings={frame.settings} />
       </StationFrame>
     </Shell>
   );

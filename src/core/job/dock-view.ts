@@ -60,10 +60,20 @@ export type DockLibrary = {
   maker: { askedAt: string | null; isAsking: boolean; fault: Fault | null };
 };
 
+/** What the simulated drives take, bytes, and how much of it belongs to jobs that are through. */
+export type DockStorage = {
+  drives: number;
+  bytes: number;
+  throughDrives: number;
+  throughBytes: number;
+  keepDrivesDays: number;
+};
+
 export type DockView = {
   frame: FrameView;
   pairs: DockPair[];
   unread: UnreadLine[];
+  storage: DockStorage;
   library: DockLibrary;
   /** Faults that are switched on to practise with. */
   faults: string[];

@@ -79,5 +79,13 @@ export type {
 export type { LayoutSource } from './expect';
 export { startEvidence } from './start-evidence';
 export type { EvidenceQuestion } from './start-evidence';
-export type { DockImage, DockItem, DockLibrary, DockPair, DockView, ImageRunView } from './dock-view';
+export type {
+  DockImage,
+  DockItem,
+  DockLibrary,
+  DockPair,
+  DockStorage,
+  DockView,
+  ImageRunView,
+} from './dock-view';
 export { standsAgainst } from './prove';

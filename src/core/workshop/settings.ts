@@ -28,6 +28,8 @@ export const Settings = z.object({
   singleKeys: z.boolean(),
   /** Makers that the technician prefers where all else is equal, the most liked first. */
   prefersMakers: z.array(z.string().trim().min(1).max(120)).max(20),
+  /** Days after hand-over for which the simulated drives of a job are kept. */
+  keepDrivesDays: z.int('Type whole days.').min(0).max(3650, 'Keep them for ten years at most.'),
   /** Initials of who is working; null until somebody is picked. */
   working: z.string().max(8).nullable(),
 });
@@ -41,6 +43,7 @@ export const defaultSettings: Settings = {
   pace: 'true',
   singleKeys: true,
   prefersMakers: [],
+  keepDrivesDays: 14,
   working: null,
 };
 

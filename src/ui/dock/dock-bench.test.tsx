@@ -64,6 +64,7 @@ function show(pairs: DockPair[], more: Partial<DockView> = {}) {
     },
     pairs,
     unread: [],
+    storage: { drives: 0, bytes: 0, throughDrives: 0, throughBytes: 0, keepDrivesDays: 14 },
     library: { images: [], items: [], maker: { askedAt: null, isAsking: false, fault: null } },
     faults: [],
     knowsHoles: true,
@@ -73,6 +74,7 @@ function show(pairs: DockPair[], more: Partial<DockView> = {}) {
     <DockBench
       view={view}
       fault={null}
+      onClear={async () => {}}
       onPractise={(faults) => practised.push(faults)}
       onImage={async (request) => {
         acts.push([request]);

@@ -8,6 +8,8 @@ import { FaultNotice } from '../notice';
 import { StationFrame } from '../station-frame';
 import { DockPairCard } from './dock-pair';
 import type { ImageActions } from './image-actions';
+import { UnreadJobs } from '../unread-rows';
+import { DockStorage } from './dock-storage';
 import { ImageList } from './image-list';
 import { ItemList } from './item-list';
 import { WriteDialog } from './write-dialog';
@@ -19,10 +21,12 @@ type Props = {
   onPractise: (faults: string[]) => void;
   onAct: (jobId: string, version: number, kind: 'copy' | 'copy-stop') => void;
   onImage: ImageActions;
+  /** Takes away the simulated drives of finished jobs. */
+  onClear: () => Promise<void>;
 };
 
 /** The ports as they stand on the bench, two for each job; faults to practise with beside them. */
-export function DockBench({ view, fault, onPractise, onAct, onImage }: Props) {
+export function DockBench({ view, fault, onPractise, onAct, onImage, onClear }: Props) {
   const { pairs, frame, faults, knowsHoles, library } = view;
   const { locale } = frame.settings;
   const [imageFault, setImageFault] = useState<Fault | null>(null);
@@ -51,6 +55,7 @@ export function DockBench({ view, fault, onPractise, onAct, onImage }: Props) {
       say="Several copies at once share the bench’s links."
     >
       {(fault ?? imageFault) && <FaultNotice fault={(fault ?? imageFault)!} />}
+      <UnreadJobs jobs={view.unread} />
       {!knowsHoles && <NoHoles bytes={null} locale={locale} />}
       {pairs.length === 0 && (
         <section className="rounded-2xl border bg-surface p-6">
@@ -69,6 +74,7 @@ export function DockBench({ view, fault, onPractise, onAct, onImage }: Props) {
       <ImageList library={library} locale={locale} do={onRow} onWrite={setWriting} />
       <ItemList kind="stick" items={ofKind('stick')} locale={locale} act={onImage} />
       <ItemList kind="cable" items={ofKind('cable')} locale={locale} act={onImage} />
+      <DockStorage storage={view.storage} locale={locale} onClear={onClear} />
       <WriteDialog
         image={writing}
         sticks={ofKind('stick')}

@@ -1,9 +1,14 @@
 import { routes } from '@/app/api-route';
+import { respondJson } from '@/app/respond';
 import { ok, refuse } from '@/core/result';
-import { findParts, getRuntime, removePart } from '@/server';
+import { findParts, getRuntime, rawPart, removePart } from '@/server';
 
 export const { GET, POST, PUT, PATCH, DELETE } = routes({
-  GET: async ({ params }) => {
+  GET: async ({ params, url }) => {
+    if (url.searchParams.has('raw')) {
+      const raw = await rawPart(getRuntime().database, params.id!);
+      if (raw !== null) return respondJson(raw, `${params.id}-raw.json`);
+    }
     const [part] = await findParts(getRuntime().database, [params.id!]);
     return part
       ? ok(part)

@@ -1,0 +1,31 @@
+import { z } from 'zod';
+
+/** A name in an archive: relative, forwards, never out of it. */
+const ArchivePath = z
+  .string()
+  .max(300)
+  .regex(/^(?!\/)(?!.*(^|\/)\.\.?(\/|$))[^\\\0]+$/u);
+
+/**
+ * What a backup holds, `backup.json` in its archive: each file with its size and SHA-256. `full` holds photos and an export in
+ * open formats too; `daily` the database alone, with the names of the photos that lie beside it once for all days.
+ */
+export const BackupManifest = z.object({
+  schema: z.literal('jicara.backup/1'),
+  kind: z.enum(['full', 'daily']),
+  at: z.iso.datetime(),
+  workshop: z.string(),
+  /** How many migrations its database has seen. */
+  migrations: z.int().nonnegative(),
+  photos: z.array(z.string().regex(/^P-\d{4,9}\.jpg$/u)),
+  files: z.array(
+    z.object({
+      path: ArchivePath,
+      bytes: z.int().nonnegative(),
+      sha256: z.string().regex(/^[0-9a-f]{64}$/u),
+    }),
+  ),
+});
+export type BackupManifest = z.infer<typeof BackupManifest>;
+
+export const manifestName = 'backup.json';
