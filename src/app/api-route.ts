@@ -1,5 +1,5 @@
 import type { Result } from '@/core/result';
-import { DatabaseTrouble, diskFull, logTrouble } from '@/server';
+import { diskFull, logTrouble, troubleIn } from '@/server';
 import { isStorable, readJson } from './read-body';
 import { faultOf, respond } from './respond';
 import { foreignFault } from './same-origin';
@@ -41,7 +41,8 @@ const isDataFault = (error: unknown) => /^22/u.test((error as { code?: string })
 
 /** An error that nobody turned into a fault, as one: the disk, what the database cannot hold, or a bug. */
 function faultFor(error: unknown, where: string): Response {
-  if (error instanceof DatabaseTrouble) return respond({ ok: false, fault: error.fault });
+  const trouble = troubleIn(error);
+  if (trouble) return respond({ ok: false, fault: trouble });
   const { code } = error as NodeJS.ErrnoException;
   if (code === 'ENOSPC' || code === '53100') return respond({ ok: false, fault: diskFull() });
   if (isDataFault(error))

@@ -22,10 +22,16 @@ export interface Database extends Sql {
 
 /** The database cannot work now, for a reason outside of it that a person can mend; it goes on by itself afterwards. */
 export class DatabaseTrouble extends Error {
+  override readonly name = 'DatabaseTrouble';
+
   constructor(readonly fault: Fault) {
     super(fault.code);
   }
 }
+
+/** The fault of a `DatabaseTrouble`; null for all else. By its name: the server’s start and its routes are different instances. */
+export const troubleIn = (error: unknown): Fault | null =>
+  error instanceof Error && error.name === 'DatabaseTrouble' ? (error as DatabaseTrouble).fault : null;
 
 /** What a write may need before it is begun: two segments of the write-ahead log (16 MiB each) and what they tell of. */
 const roomBytes = 48 * 1024 * 1024;

@@ -6,7 +6,7 @@ export { PartQuery, findParts, rawPart, searchParts } from './parts';
 export type { PartPage } from './parts';
 export { partsForesight, rankedView } from './rank';
 export { addTechnician, bringInCatalogue, changeSettings } from './change-workshop';
-export { DatabaseTrouble, diskFull, openDatabase } from './database';
+export { diskFull, openDatabase, troubleIn } from './database';
 export { logEvent, logTrouble, openLog } from './log';
 export { seedDemo } from './demo';
 export type { Database, Sql } from './database';

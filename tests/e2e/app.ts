@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdtemp, rm } from 'node:fs/promises';
+import { cp, mkdir, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -17,6 +17,27 @@ export async function freePort(): Promise<number> {
 }
 
 export const newFolder = () => mkdtemp(join(tmpdir(), 'jicara-e2e-'));
+
+const seedFolder = join('tests', '.results', 'seed');
+
+/**
+ * A folder with the demo workshop as its first start leaves it. It is made once for each build, by the application itself, and
+ * copied from then on; that the first start works is tested in start.test.ts, in a folder of its own.
+ */
+export async function seededFolder(): Promise<string> {
+  const build = await readFile('.next/jicara-build', 'utf8').catch(() => 'none');
+  const mark = join(seedFolder, 'made-by');
+  if ((await readFile(mark, 'utf8').catch(() => '')) !== build) {
+    await rm(seedFolder, { recursive: true, force: true });
+    await mkdir(seedFolder, { recursive: true });
+    const app = await startApp({ folder: join(seedFolder, 'data') });
+    await endApp(app);
+    await writeFile(mark, await readFile('.next/jicara-build', 'utf8'));
+  }
+  const folder = await newFolder();
+  await cp(join(seedFolder, 'data'), folder, { recursive: true });
+  return folder;
+}
 
 export type App = {
   address: string;
@@ -41,7 +62,7 @@ export async function startApp({
   through?: 'npm' | 'node';
   more?: string[];
 } = {}): Promise<App> {
-  const data = folder ?? (await newFolder());
+  const data = folder ?? (script === 'demo' ? await seededFolder() : await newFolder());
   const at = port ?? (await freePort());
   let output = '';
   const [command, ...words] =
@@ -147,7 +168,7 @@ export type View = {
 export const view = async (app: App, id: string) => (await call(app, `/api/jobs/${id}`)).value as View;
 
 export async function act(app: App, id: string, what: object): Promise<string> {
-  const { version } = await view(app, id);
+  const { version } = (await view(app, id)) ?? { version: 0 };
   const reply = await call(app, `/api/jobs/${id}/acts`, { version, act: what });
   return reply.ok ? 'ok' : reply.fault!.code;
 }

@@ -1,7 +1,8 @@
 import { spawn } from 'node:child_process';
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
+import { holderOf } from '@/files';
 import { type App, act, call, endApp, freePort, newFolder, removeFolder, startApp, until, view } from './app';
 
 jest.setTimeout(420_000);
@@ -57,7 +58,7 @@ it('keeps what the user did over a stop, frees its port and leaves no process', 
     stopMs = Math.min(stopMs, Date.now() - asked);
     await stream.body?.cancel().catch(() => {});
     expect(await isFree(ending.port)).toBe(true);
-    expect(existsSync(join(folder, 'lock.json'))).toBe(false);
+    expect(holderOf(join(folder, 'lock.json'))).toBeNull();
     const again = Date.now();
     second = await started({ folder });
     startMs = Math.min(startMs, Date.now() - again);
@@ -88,15 +89,12 @@ it('begins anew when asked, and ends with npm when npm is told to end', async ()
   await endApp(first);
   const again = await started({ folder, through: 'npm', more: ['--fresh'] });
   expect((await view(again, 'Q-0412')).history.map(({ kind }) => kind)).toEqual(['take-in']);
-  const server = JSON.parse(readFileSync(join(folder, 'lock.json'), 'utf8')) as { pid: number };
+  const pid = holderOf(join(folder, 'lock.json'))!;
+  expect(pid).toBeGreaterThan(1);
   await endApp(again, 'SIGTERM');
   await until(
-    async () => [
-      await isFree(again.port),
-      existsSync(`/proc/${server.pid}`),
-      existsSync(join(folder, 'lock.json')),
-    ],
-    ([free, process, lock]) => free === true && process === false && lock === false,
+    async () => [await isFree(again.port), existsSync(`/proc/${pid}`), holderOf(join(folder, 'lock.json'))],
+    ([free, process, holder]) => free === true && process === false && holder === null,
     10_000,
   );
 });
