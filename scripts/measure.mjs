@@ -5,7 +5,7 @@ import { projectFolder } from './lib/project.mjs';
 
 ensureInstalled();
 const script = join(projectFolder, 'scripts', 'measure', 'all.mts');
-const done = spawnSync(process.execPath, ['--import', 'tsx', script], {
+const done = spawnSync(process.execPath, ['--import', 'tsx', script, ...process.argv.slice(2)], {
   cwd: projectFolder,
   stdio: 'inherit',
 });

@@ -9,6 +9,7 @@ ensureInstalled();
 ensureBuilt();
 const demo = await startDemo(4799);
 const { address } = demo;
+const headers = { 'content-type': 'application/json', origin: address };
 
 const job = 'Q-0412';
 const view = async (id = job) => (await (await fetch(`${address}/api/jobs/${id}`)).json()).value;
@@ -16,6 +17,7 @@ async function act(what, id = job) {
   const { version } = await view(id);
   const response = await fetch(`${address}/api/jobs/${id}/acts`, {
     method: 'POST',
+    headers,
     body: JSON.stringify({ version, act: what }),
   });
   const answer = await response.json();
@@ -27,7 +29,8 @@ async function steps(wanted) {
     await act({ kind: 'step', stepId: now.nextActId });
   }
 }
-const post = (path, body) => fetch(`${address}${path}`, { method: 'POST', body: JSON.stringify(body) });
+const post = (path, body) =>
+  fetch(`${address}${path}`, { method: 'POST', headers, body: JSON.stringify(body) });
 const library = async () => (await (await fetch(`${address}/api/dock`)).json()).value.library;
 /** The image server’s list is here, two images are fetched, one of them damaged. */
 async function images() {

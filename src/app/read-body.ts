@@ -21,6 +21,9 @@ export async function readBytes(request: Request, most: number): Promise<Buffer 
   return Buffer.concat(chunks);
 }
 
+const longBytes = 2 ** 20;
+const othersTurn = () => new Promise<void>((resolve) => setImmediate(resolve));
+
 /** Nested deeper than this nothing is that a person sends. */
 const deepest = 2000;
 
@@ -52,7 +55,11 @@ export async function readJson(request: Request, most = mostBytes): Promise<Resu
     );
   let value: unknown;
   try {
-    value = JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes));
+    const text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+    // A file of megabytes takes a while to parse: others have their turn before and behind.
+    if (bytes.length > longBytes) await othersTurn();
+    value = JSON.parse(text);
+    if (bytes.length > longBytes) await othersTurn();
   } catch {
     return refuse('form', 'This is not JSON in UTF-8.', 'Send the form as JSON.');
   }

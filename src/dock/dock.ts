@@ -13,6 +13,15 @@ import type { Threads } from './threads';
 
 const firstLabel = 2201;
 
+/** An identity as its sidecar says; one that does not read is no drive that can be used. */
+function parseIdentity(text: string): DriveIdentity | null {
+  try {
+    return DriveIdentity.safeParse(JSON.parse(text)).data ?? null;
+  } catch {
+    return null;
+  }
+}
+
 /** What lies in a folder; null where there is none. */
 const namesIn = async (folder: string): Promise<string[] | null> =>
   readdir(folder).catch((error: unknown) => {
@@ -42,8 +51,7 @@ export class Dock {
   async identity(benchLabel: string): Promise<DriveIdentity | null> {
     const path = join(this.driveFolder(benchLabel), 'identity.json');
     if (!existsSync(path)) return null;
-    const parsed = DriveIdentity.safeParse(JSON.parse(await readFile(path, 'utf8')));
-    return parsed.success ? parsed.data : null;
+    return parseIdentity(await readFile(path, 'utf8'));
   }
 
   /** Gives a drive of a job its bench label and its place; the same drive is not given a second one. */

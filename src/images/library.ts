@@ -11,7 +11,7 @@ import {
   readChecksumList,
 } from '@/core/image';
 import { type Result, ok, refuse } from '@/core/result';
-import { makeFolder, readIfThere, removeDurably, writeDurably } from '@/files';
+import { isMissing, makeFolder, readIfThere, removeDurably, writeDurably } from '@/files';
 import { bytesHere, partPath } from './download';
 
 const mostIndexBytes = 2 ** 20;
@@ -107,7 +107,10 @@ export class ImageLibrary {
 
   /** Files of the own folder that can be images; what is not described is for no known device. */
   private async own(): Promise<SystemImage[]> {
-    const names = await readdir(this.ownFolder()).catch(() => []);
+    const names = await readdir(this.ownFolder()).catch((error: unknown) => {
+      if (isMissing(error)) return [];
+      throw error;
+    });
     const files = names.filter(
       (name) => ImageFileName.safeParse(name).success && /\.(img|raw|iso|gz|zip)$/iu.test(name),
     );

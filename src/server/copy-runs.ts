@@ -1,5 +1,6 @@
 import type { CopyProgress, CopyState } from '@/core/job';
 import type { Fault } from '@/core/result';
+import { logTrouble } from './log';
 import type { CopyJob, CopyOutcome, Dock, RunningCopy } from '@/dock';
 
 type Run = { running: RunningCopy; progress: CopyProgress | null };
@@ -52,9 +53,11 @@ export class CopyRuns {
         verified = result.value.kind === 'verified';
       } else {
         fault = result.fault;
+        logTrouble('copy-failed', { jobId, code: result.fault.code });
         await failed(result.fault);
       }
-    } catch {
+    } catch (error) {
+      logTrouble('copy-failed', { jobId, error });
       fault = {
         code: 'record',
         sentence: 'The copy ended, but could not be recorded.',
@@ -71,8 +74,19 @@ export class CopyRuns {
     const run = this.runs.get(jobId);
     if (run) return { kind: 'running', progress: run.progress };
     if (verified) return { kind: 'verified' };
-    const soFar = await this.dock.copySoFar(jobId);
-    const fault = this.faults.get(jobId) ?? null;
+    let fault = this.faults.get(jobId) ?? null;
+    let soFar: Awaited<ReturnType<Dock['copySoFar']>> = null;
+    try {
+      soFar = await this.dock.copySoFar(jobId);
+    } catch (error) {
+      // A journal that cannot be read is not a copy that was never begun.
+      logTrouble('unreadable', { what: 'journal', jobId, error });
+      fault = {
+        code: 'journal-unreadable',
+        sentence: 'How far the copy came cannot be read.',
+        remedy: 'Check the disk under the data folder; take the drives out of the dock to begin anew.',
+      };
+    }
     if (!soFar && !fault) return { kind: 'none' };
     return { kind: 'interrupted', verifiedBlocks: soFar?.verifiedBlocks ?? 0, fault };
   }

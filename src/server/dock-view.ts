@@ -41,7 +41,7 @@ async function pairOf(
 export async function dockView(runtime: Runtime): Promise<DockView> {
   const order = { running: 0, interrupted: 1, none: 2, verified: 3 } as const;
   const { database } = runtime;
-  const { jobs, unread } = await openJobs(database);
+  const { jobs, unread } = await openJobs(database, runtime.jobsRead);
   const [cases, names] = [await partsOfKind(database, 'case'), await profileNames(database)];
   const found = await Promise.all(jobs.map((stored) => pairOf(runtime, stored, cases, names)));
   const pairs = found.filter((pair) => pair !== null).sort((a, b) => order[a.copy.kind] - order[b.copy.kind]);

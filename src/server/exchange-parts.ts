@@ -23,7 +23,7 @@ const mostRows = 20_000;
 const mostFaults = 200;
 const deepest = 100;
 /** Lines that are read in one go; behind them others have their turn. */
-const rowsBetweenTurns = 100;
+const rowsBetweenTurns = 40;
 
 export const ImportRequest = z.object({
   kind: PartKind,
@@ -48,6 +48,7 @@ export type ImportPreview = {
 type Read = { parts: { part: Part; row: number }[]; faults: ImportFault[]; lines: number };
 
 async function readCsv(kind: PartKind, text: string, currency: string): Promise<Result<Read>> {
+  await othersTurn();
   const table = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/u, ''), {
     header: true,
     skipEmptyLines: 'greedy',
@@ -87,12 +88,15 @@ async function readCsv(kind: PartKind, text: string, currency: string): Promise<
 }
 
 async function readJson(text: string): Promise<Result<Read>> {
+  // Each look at a file of megabytes takes a while: others have their turn in between.
+  await othersTurn();
   if (nestingDepth(text, deepest) > deepest)
     return refuse(
       'too-deep',
       `This JSON is nested more than ${deepest} deep.`,
       'Parts are flat: check what wrote this file.',
     );
+  await othersTurn();
   let data: unknown;
   try {
     data = JSON.parse(text.replace(/^\uFEFF/u, ''));
@@ -103,6 +107,7 @@ async function readJson(text: string): Promise<Result<Read>> {
       'Export a kind as JSON to see the form, or import the file as CSV.',
     );
   }
+  await othersTurn();
   const list = Array.isArray(data) ? data : [data];
   if (list.length > mostRows)
     return refuse(

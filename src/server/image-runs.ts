@@ -1,5 +1,6 @@
 import type { ImageRunView } from '@/core/job';
 import { type Fault, refuse } from '@/core/result';
+import { logTrouble } from './log';
 import type { ImageOutcome, ImageProgress, ImageThreads, ImageWork, RunningImageWork } from '@/images';
 
 /** What work runs on: one at a time for each image and each stick. */
@@ -40,6 +41,7 @@ export class ImageRuns {
     this.runs.set(key, run);
     run.ended = this.steps(key, run, step)
       .catch((error: Error) => {
+        logTrouble('image-work-failed', { key, error });
         this.faults.set(key, {
           code: 'record',
           sentence: `It ended, but could not be recorded: ${error.message}.`,

@@ -3,8 +3,8 @@ import type { Database, Sql } from './database';
 import { orReplace } from './part-conflict';
 import { type PartRow, partRow } from './parts';
 
-/** Rows written in one statement: at most some 60 ms in which nobody else is answered. */
-const rowsAtOnce = 200;
+/** Rows written in one statement: at most some 30 ms in which nobody else is answered. */
+const rowsAtOnce = 80;
 
 const columns =
   'id, kind, maker, model, form_factor, protocol, label_gb, read_bytes_per_s, price_minor, currency, on_shelf, words, document';

@@ -194,12 +194,29 @@ export async function jobOf(sql: Sql, id: string): Promise<StoredJob> {
   return found.value;
 }
 
-/** The jobs on the bench, promised first, and those that cannot be read. One query, however many there are. */
-export async function openJobs(sql: Sql): Promise<{ jobs: StoredJob[]; unread: UnreadJob[] }> {
-  const rows = await sql.query(
-    `select ${columns} from job where handed_over_at is null order by promised_at nulls last, id`,
+/** Jobs as they were last read, by id: a version is written once and never changed. */
+export type JobsRead = Map<string, Read & { version: number }>;
+
+/**
+ * The jobs on the bench, promised first, and those that cannot be read. Two queries, however many there are: what was read before
+ * in the same version is not read again.
+ */
+export async function openJobs(
+  sql: Sql,
+  before: JobsRead,
+): Promise<{ jobs: StoredJob[]; unread: UnreadJob[] }> {
+  const open = await sql.query<{ id: string; version: number }>(
+    'select id, version from job where handed_over_at is null order by promised_at nulls last, id',
   );
-  const read = rows.map(readRow);
+  const changed = open.filter(({ id, version }) => before.get(id)?.version !== version);
+  const rows = await sql.query<{ id: string; version: number }>(
+    `select ${columns} from job where id = any($1)`,
+    [changed.map(({ id }) => id)],
+  );
+  for (const row of rows) before.set(row.id, { ...readRow(row), version: row.version });
+  const ids = new Set(open.map(({ id }) => id));
+  for (const id of before.keys()) if (!ids.has(id)) before.delete(id);
+  const read = open.flatMap(({ id }) => before.get(id) ?? []);
   return {
     jobs: read.flatMap((one) => (one.ok ? [one.stored] : [])),
     unread: read.flatMap((one) => (one.ok ? [] : [one.unread])),

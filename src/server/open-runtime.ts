@@ -138,6 +138,7 @@ async function assemble(options: RuntimeOptions, database: Database, opened: Ope
     evidence: new Map(),
     knowsHoles: null,
     shelves: null,
+    jobsRead: new Map(),
     profiles: new KeptProfiles(),
     underWay: new Map(),
     scaling: 0,

@@ -3,7 +3,7 @@ import { type CandidateLine, type Setting, judgeDrive, settingOf, sortCandidates
 import { placeOf } from '@/core/device';
 import { workloadOf } from '@/core/heat';
 import { type PartsForesight, type RankedView, foreseeParts, settingOfJob } from '@/core/job';
-import type { Verdict } from '@/core/margin';
+import { type Verdict, compareVerdicts } from '@/core/margin';
 import type { Drive } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
 import { findProfile } from './devices';
@@ -59,11 +59,11 @@ async function settingFor(runtime: Runtime, asked: z.infer<typeof Ranked>): Prom
 
 /** Larger than wanted is as good as wanted; smaller ones come behind within their verdict. */
 const wantedFirst = (candidates: CandidateLine[], wantedGB: number): CandidateLine[] => {
-  const order: Verdict[] = ['clear', 'tight', 'unknown', 'over'];
-  const place = ({ worst }: CandidateLine) => order.indexOf(worst.verdict);
   const far = ({ build }: CandidateLine) =>
     build.drive.labelGB === wantedGB ? 0 : build.drive.labelGB > wantedGB ? 1 : 2;
-  return wantedGB === 0 ? candidates : [...candidates].sort((a, b) => place(a) - place(b) || far(a) - far(b));
+  return wantedGB === 0
+    ? candidates
+    : [...candidates].sort((a, b) => compareVerdicts(b.worst.verdict, a.worst.verdict) || far(a) - far(b));
 };
 
 /** The catalogue's drives held against one place of a device, the best first. */

@@ -7,6 +7,7 @@ import type { CopyRuns } from './copy-runs';
 import { type Database, DatabaseTrouble } from './database';
 import type { ImageRuns } from './image-runs';
 import type { JobChanges } from './job-changes';
+import type { JobsRead } from './jobs';
 import type { KeptProfiles } from './kept-profiles';
 import type { Shelves } from './shelves';
 
@@ -37,6 +38,8 @@ export type Runtime = {
   shelves: Shelves | null;
   /** Whether the dock's folder knows holes; null before it was tried. */
   knowsHoles: boolean | null;
+  /** Jobs of the bench as they were last read. */
+  jobsRead: JobsRead;
   /** Profiles that jobs began with, read once each. */
   profiles: KeptProfiles;
   /** Acts that are being done now, by job and request id: sent again, they get the answer of the first. */

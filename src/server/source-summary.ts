@@ -9,10 +9,11 @@ import {
   rulesOf,
 } from '@/core/disk';
 import { type SourceSummary, startEvidence } from '@/core/job';
-import type { Margin } from '@/core/margin';
+import { type Margin, atMost, exact, missing } from '@/core/margin';
 import { type Result, refuse } from '@/core/result';
 import { DriveImage } from '@/dock';
 import { stickContent } from '@/images';
+import { logTrouble } from './log';
 import type { Runtime } from './runtime';
 import { stickFolder } from './stick-folder';
 
@@ -52,7 +53,12 @@ export async function readStick(
   const key = `${label} ${sha256}`;
   const known = runtime.sources.get(key);
   if (known) return known;
-  const summary = await withStick(runtime, label, async (_, reading) => summarise(reading)).catch(() => null);
+  const summary = await withStick(runtime, label, async (_, reading) => summarise(reading)).catch(
+    (error: unknown) => {
+      logTrouble('unreadable', { what: 'stick', label, error });
+      return null;
+    },
+  );
   if (summary) runtime.sources.set(key, summary);
   return summary;
 }
@@ -67,13 +73,34 @@ export async function stickEvidence(
   const key = `${label} ${sha256} ${startFile}`;
   const known = runtime.evidence.get(key);
   if (known) return known;
-  const read = await withStick(runtime, label, (drive, reading) =>
-    startEvidence({ drive, reading, startFile, oldTable: null, layout: null, proof: null }),
-  ).catch(() => []);
+  let read: Margin[];
+  try {
+    read = await withStick(runtime, label, (drive, reading) =>
+      startEvidence({ drive, reading, startFile, oldTable: null, layout: null, proof: null }),
+    );
+  } catch (error) {
+    // What could not be read speaks for nothing.
+    logTrouble('unreadable', { what: 'stick', label, error });
+    return [
+      unreadEvidence(
+        'efi-readable',
+        'The image on the stick',
+        'Write it again on the Dock, or take another stick.',
+      ),
+    ];
+  }
   const evidence = read.filter(({ id }) => ofAnImage.includes(id));
   runtime.evidence.set(key, evidence);
   return evidence;
 }
+
+/** Evidence that could not be read: not known, and never nothing that speaks against it. */
+export const unreadEvidence = (id: string, what: string, howToGet: string): Margin =>
+  atMost(
+    { id, what, unit: 'count', remedy: howToGet },
+    missing('what is on it: it cannot be read', howToGet),
+    exact(0, { kind: 'default', note: 'faults' }),
+  );
 
 /** What of the evidence an image can give before it is on a drive. */
 const ofAnImage = ['mirror', 'efi-part', 'efi-readable', 'start-file', 'sealed', 'inside'];

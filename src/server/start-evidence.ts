@@ -3,7 +3,10 @@ import type { Layout } from '@/core/disk';
 import { type JobState, type SourceSummary, newDriveOf, startEvidence } from '@/core/job';
 import type { Margin } from '@/core/margin';
 import { isTrue } from '@/core/work';
+import { isMissing } from '@/files';
+import { logTrouble } from './log';
 import type { Runtime } from './runtime';
+import { unreadEvidence } from './source-summary';
 
 /** Whether a job's finished copy would start, read from the new drive once; null before the copy is done. */
 export async function evidenceOf(
@@ -29,8 +32,13 @@ export async function evidenceOf(
         proof,
       }),
     )
-    // A drive that is gone from the dock has nothing to show any more.
-    .catch(() => null);
-  if (evidence) runtime.evidence.set(job.id, evidence);
+    .catch((error: unknown) => {
+      // A drive that is gone from the dock has nothing to show any more; one that does not read is not known to start.
+      if (isMissing(error)) return null;
+      logTrouble('unreadable', { what: 'drive', label: drive.benchLabel, error });
+      return [unreadEvidence('readable', 'The new drive', 'Look at the dock, then copy again.')];
+    });
+  // Looked at again next time where it could not be read.
+  if (evidence && !evidence.some(({ id }) => id === 'readable')) runtime.evidence.set(job.id, evidence);
   return evidence;
 }

@@ -93,7 +93,7 @@ export const knowsHoles = async (runtime: Runtime): Promise<boolean> =>
 
 export async function benchView(runtime: Runtime): Promise<BenchView> {
   const frame = await frameView(runtime);
-  const { jobs, unread } = await openJobs(runtime.database);
+  const { jobs, unread } = await openJobs(runtime.database, runtime.jobsRead);
   const cards: BenchView['cards'] = [];
   for (const { stored, context } of await loadContexts(runtime, jobs)) {
     if (context.ok) cards.push(benchCard(stored.state, context.value, await copyOf(runtime, stored)));

@@ -365,6 +365,7 @@ it('schemas and the description of the programs are published, and hostile files
     expect((await fetch(`${app.address}/api/schemas/${name}`)).status).toBe(200);
   const junk = await fetch(`${app.address}/api/parts/import`, {
     method: 'POST',
+    headers: { 'content-type': 'application/json', origin: app.address },
     body: 'x'.repeat(50 * 1024 * 1024),
   }).catch(() => null);
   expect([413, undefined]).toContain(junk?.status);

@@ -1,5 +1,5 @@
 import type { Place } from '../device';
-import { type Margin, compareMargins, worstMargin } from '../margin';
+import { type Margin, compareMargins, verdicts, worstMargin } from '../margin';
 import { type Drive, type Heatsink, type Pad, chipTop } from '../part';
 import { cooledFit } from './fit';
 import { driveForm } from './plug';
@@ -143,7 +143,7 @@ export function bestBuild(setting: Setting, drive: Drive, accessories: Accessori
   return chosen;
 }
 
-const verdictOrder = ['clear', 'tight', 'unknown', 'over'];
+const verdictOrder = [...verdicts].reverse();
 const place = (margin: Margin | null) => (margin ? verdictOrder.indexOf(margin.verdict) : 0);
 
 const cost = (build: Build) => partsOf(build).reduce((sum, { price }) => sum + price.minor, 0);

@@ -1,6 +1,6 @@
 import type { DeviceProfile } from '../device';
 import type { Layout } from '../disk';
-import { type Build, type BuildIds, fit } from '../fit';
+import type { Build, BuildIds } from '../fit';
 import { isKept } from '../margin';
 import { type Drive, parseFormFactor } from '../part';
 import {
@@ -8,6 +8,7 @@ import {
   type Hold,
   type Stop,
   type Ledger,
+  type Procedure,
   isTrue,
   overrideFact,
   type SwapCondition,
@@ -21,7 +22,7 @@ import {
 import type { Technician } from '../workshop';
 import { writesItself } from '../route';
 import { chargeLimitOf } from './charge-school';
-import { settingOfJob } from './fit-of';
+import { fitAnswer } from './fit-of';
 import type { HistoryEntry, Job, JobState } from './job';
 import type { StickForJob } from './stick';
 
@@ -62,9 +63,22 @@ function swapConditions(job: Job, { drive }: JobContext): SwapConditions {
   return { answers, revisionId, holds: holds.flatMap(([name, is]) => (is ? [name] : [])) };
 }
 
-/** All acts of the hands in their order: the way in, the swap, the way back. */
-export const actsOf = (job: Job, context: JobContext): Act[] =>
-  allActs(context.profile.procedure, swapConditions(job, context));
+/** Ways through procedures that were worked out, by all that a way depends on: judging a job asks for its own many times. */
+const ways = new WeakMap<Procedure, Map<string, Act[]>>();
+const mostWays = 100;
+
+/** All acts of the hands in their order: the way in, the swap, the way back. Not to be changed by who gets it. */
+export function actsOf(job: Job, context: JobContext): Act[] {
+  const { procedure } = context.profile;
+  const conditions = swapConditions(job, context);
+  const known = ways.get(procedure) ?? new Map<string, Act[]>();
+  ways.set(procedure, known);
+  const key = JSON.stringify(conditions);
+  const found = known.get(key) ?? allActs(procedure, conditions);
+  if (known.size >= mostWays) known.clear();
+  known.set(key, found);
+  return found;
+}
 
 /** The first act that is not done; null when the hands are finished. */
 export const nextAct = (state: JobState, context: JobContext): Act | null =>
@@ -124,7 +138,7 @@ function versionHold(
   const build = job.choice && context.findBuild?.(job.choice);
   const margin =
     build &&
-    fit(settingOfJob(job, context.profile, job.choice!.placeId), build).margins.find(
+    fitAnswer(job, context.profile, build, job.choice!.placeId).margins.find(
       ({ id }) => id === 'system-version',
     );
   if (!margin || isKept(margin)) return null;

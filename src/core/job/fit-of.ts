@@ -1,6 +1,6 @@
 import type { DeviceProfile } from '../device';
 import { placeOf } from '../device';
-import { type BuildIds, type OldDrive, type Setting, fit } from '../fit';
+import { type Build, type BuildIds, type OldDrive, type Setting, fit } from '../fit';
 import { workloadOf } from '../heat';
 import { type Margin, isKept } from '../margin';
 import { showEstimate, showLimit } from '../units';
@@ -29,10 +29,30 @@ export function settingOfJob(job: Job, profile: DeviceProfile, placeId: string |
   };
 }
 
+type FitAnswer = ReturnType<typeof fit>;
+
+/** Answers that were worked out, by profile: judging a bench asks the same of each job several times. */
+const answers = new WeakMap<DeviceProfile, Map<string, FitAnswer>>();
+const mostAnswers = 200;
+
+/** What a build comes to in a job’s device as it was measured. The key is all that the answer depends on, beside the profile. */
+export function fitAnswer(job: Job, profile: DeviceProfile, build: Build, placeId: string | null): FitAnswer {
+  const { profile: _, ...setting } = settingOfJob(job, profile, placeId);
+  const key = JSON.stringify([setting, build]);
+  const known = answers.get(profile) ?? new Map<string, FitAnswer>();
+  answers.set(profile, known);
+  const found = known.get(key);
+  if (found) return found;
+  const answer = fit({ ...setting, profile }, build);
+  if (known.size >= mostAnswers) known.clear();
+  known.set(key, answer);
+  return answer;
+}
+
 /** The worst margin of a build in this job's device as it was measured; null where a part is gone. */
 export function fitOfIds(job: Job, ids: BuildIds, { profile, findBuild }: DecideContext): Margin | null {
   const build = findBuild(ids);
-  return build && fit(settingOfJob(job, profile, ids.placeId), build).worst;
+  return build && fitAnswer(job, profile, build, ids.placeId).worst;
 }
 
 /** The worst margin of the chosen build; null where none is chosen. */

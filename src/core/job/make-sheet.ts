@@ -1,11 +1,11 @@
 import { oldBytes, partTypes, placedBytes } from '../disk';
-import { driveBytes, fit, partsOf } from '../fit';
+import { driveBytes, partsOf } from '../fit';
 import { type Part, kindOf } from '../part';
 import { writesItself } from '../route';
 import { showBytes, totals } from '../units';
 import { type DecideContext, actsOf, ledgerOf } from './acts-of';
 import { proveMargins } from './expect';
-import { settingOfJob } from './fit-of';
+import { fitAnswer } from './fit-of';
 import { isOnSheet } from './history-kind';
 import { type JobRecord, newDriveOf } from './job';
 import type { Sheet } from './sheet';
@@ -32,7 +32,7 @@ export function makeSheet(
   const { profile, drive, layout } = context;
   const { takeIn, choice } = job;
   const build = choice && context.findBuild(choice);
-  const fitted = build && fit(settingOfJob(job, profile, choice.placeId), build);
+  const fitted = build && fitAnswer(job, profile, build, choice.placeId);
   const proved = proveMargins(profile, layout, job);
   const ledger = ledgerOf(state, context);
   const parts = (build ? partsOf(build) : []).map((part) => ({ what: partWords(part), price: part.price }));

@@ -62,7 +62,9 @@ export const missing = (what: string, howToGet: string): Missing => ({ known: fa
 /** A maximum from a data sheet or a standard: it proves the upper side and says nothing about the lower. */
 export const atMostKnown = (value: number, origin: Origin): Known => about(value, null, 0, origin);
 
-const plusSide = (a: number | null, b: number | null) => (a === null || b === null ? null : a + b);
+/** Adds two sides of which either may not be known; then the sum is not. */
+export const addKnown = (a: number | null, b: number | null): number | null =>
+  a === null || b === null ? null : a + b;
 const rootSide = (a: number | null, b: number | null) => (a === null || b === null ? null : Math.hypot(a, b));
 
 /** How independent uncertainties are put together. Worst case: sum of extremes. Root sum of squares: independent ones. */
@@ -73,7 +75,7 @@ export type Combination = 'worst-case' | 'root-sum-square';
  * Worst case adds the sides; root sum of squares adds them in quadrature (ISO/IEC Guide 98-3, 5.1.2, equal weights).
  */
 export function sum(terms: Estimate[], note: string, combination: Combination = 'worst-case'): Estimate {
-  const join = combination === 'worst-case' ? plusSide : rootSide;
+  const join = combination === 'worst-case' ? addKnown : rootSide;
   let total = exact(0, { kind: 'computed', note });
   for (const term of terms) {
     if (!term.known) return term;

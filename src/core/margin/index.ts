@@ -4,6 +4,7 @@ export {
   Missing,
   Origin,
   about,
+  addKnown,
   atMostKnown,
   difference,
   exact,
@@ -29,4 +30,4 @@ export {
   versionAtLeast,
   within,
 } from './margin';
-export { compareMargins, isKept, worstMargin } from './order';
+export { compareMargins, compareVerdicts, isKept, worstMargin } from './order';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Estimate, Known, Missing, Origin } from './estimate';
+import { Estimate, Known, Missing, Origin, addKnown } from './estimate';
 
 /** From worst to best. */
 export const verdicts = ['over', 'unknown', 'tight', 'clear'] as const;
@@ -93,18 +93,16 @@ function judgeRoom(room: Slack, scale: number): Verdict {
   return least === null || most === null ? 'unknown' : 'tight';
 }
 
-const add = (a: number | null, b: number | null) => (a === null || b === null ? null : a + b);
-
 const roomBelow = (value: Known, limit: Known): Slack => ({
   value: limit.value - value.value,
-  minus: add(value.plus, limit.minus),
-  plus: add(value.minus, limit.plus),
+  minus: addKnown(value.plus, limit.minus),
+  plus: addKnown(value.minus, limit.plus),
 });
 
 const roomAbove = (value: Known, limit: Known): Slack => ({
   value: value.value - limit.value,
-  minus: add(value.minus, limit.plus),
-  plus: add(value.plus, limit.minus),
+  minus: addKnown(value.minus, limit.plus),
+  plus: addKnown(value.plus, limit.minus),
 });
 
 const share = (part: number, whole: number): number | null => (part > 0 && whole > 0 ? part / whole : null);

@@ -1,4 +1,7 @@
-import { type Margin, verdicts } from './margin';
+import { type Margin, type Verdict, verdicts } from './margin';
+
+/** Worst first: over, unknown, tight, clear. */
+export const compareVerdicts = (a: Verdict, b: Verdict): number => verdicts.indexOf(a) - verdicts.indexOf(b);
 
 /** A name (or version) that is not allowed is past its limit altogether: no number comes before it. No use at all comes last. */
 const weight = ({ verdict, limit, use }: Margin): number =>
@@ -8,7 +11,7 @@ const weight = ({ verdict, limit, use }: Margin): number =>
 
 /** Sorts from worst: over, unknown, tight, clear; then the greater use first. */
 export function compareMargins(a: Margin, b: Margin): number {
-  const byVerdict = verdicts.indexOf(a.verdict) - verdicts.indexOf(b.verdict);
+  const byVerdict = compareVerdicts(a.verdict, b.verdict);
   return byVerdict !== 0 ? byVerdict : weight(b) - weight(a);
 }
 

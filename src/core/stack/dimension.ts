@@ -1,4 +1,4 @@
-import { type Estimate, type Known, type Missing, about } from '../margin';
+import { type Estimate, type Known, type Missing, about, addKnown } from '../margin';
 
 /** One dimension of a stack with its sign: +1 where it adds to the result, −1 where it takes away. mm. */
 export type Dimension = { id: string; name: string; mm: Estimate; sign: 1 | -1 };
@@ -6,7 +6,6 @@ export type Dimension = { id: string; name: string; mm: Estimate; sign: 1 | -1 }
 /** Sum of a stack's dimensions by both rules; missing where one is. Half-open sides stay open. */
 export type StackSum = { worstCase: Estimate; rootSumSquare: Estimate };
 
-const joinSum = (a: number | null, b: number | null) => (a === null || b === null ? null : a + b);
 const joinRoot = (a: number | null, b: number | null) => (a === null || b === null ? null : Math.hypot(a, b));
 
 /**
@@ -21,7 +20,7 @@ export function addUp(dimensions: Dimension[], note: string): StackSum {
     if (!mm.known) return { worstCase: mm, rootSumSquare: mm };
     const [minus, plus] = sign === 1 ? [mm.minus, mm.plus] : [mm.plus, mm.minus];
     value += sign * mm.value;
-    worst = [joinSum(worst[0], minus), joinSum(worst[1], plus)];
+    worst = [addKnown(worst[0], minus), addKnown(worst[1], plus)];
     root = [joinRoot(root[0], minus), joinRoot(root[1], plus)];
   }
   const origin = { kind: 'computed', note } as const;

@@ -1,4 +1,4 @@
-import { type Known, about, highest, lowest } from '../margin';
+import { type Known, about, addKnown, highest, lowest } from '../margin';
 import type { Pad, PressureCurve } from '../part';
 
 /** One pad, or two on each other, as one: free thickness, window and curve of the whole. */
@@ -66,7 +66,7 @@ export function padStack(pads: Pad[]): PadStack | null {
   const side = (pick: (known: Known) => number | null) =>
     pads.reduce<number | null>((sum, pad) => {
       const part = pick(pad.freeThicknessMm);
-      return sum === null || part === null ? null : sum + part;
+      return addKnown(sum, part);
     }, 0);
   const whole = (kPa: number) =>
     pads.reduce((sum, pad) => sum + pad.freeThicknessMm.value * squeezeAt(pad.pressureCurve, kPa), 0) / free;

@@ -1,0 +1,105 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureInstalled } from './lib/install.mjs';
+import { projectFolder } from './lib/project.mjs';
+
+/**
+ * Plants small faults and counts how many the unit tests notice: `npm run mutate -- core/margin core/acts`; all of the folders
+ * below where none is named. One folder a run, resumable: what was tried and has not changed is not tried again. Not part of
+ * `npm test`.
+ */
+const folders = {
+  'core/margin': { tests: ['src/core/margin'] },
+  'core/work': { tests: ['src/core/work', 'src/core/acts', 'src/core/job/job', 'src/core/job/hands'] },
+  'core/acts': { tests: ['src/core/acts', 'src/core/job'] },
+  copier: { tests: ['src/copier', 'src/dock'] },
+  'core/disk/layout': { tests: ['src/core/disk/layout'] },
+};
+const wantedOverAll = 85;
+const wantedEach = 75;
+
+ensureInstalled();
+const tools = join(projectFolder, 'scripts', 'mutate');
+const stryker = join(tools, 'node_modules', '@stryker-mutator', 'core', 'bin', 'stryker.js');
+if (!existsSync(stryker))
+  spawnSync('npm', ['ci', '--no-audit', '--no-fund'], { cwd: tools, stdio: 'inherit' });
+
+const results = join(projectFolder, 'tests', '.results', 'mutate');
+mkdirSync(results, { recursive: true });
+
+/** What came of the mutants of a folder; time-outs count as noticed, and are told apart. */
+function counted(report) {
+  const count = { Killed: 0, Timeout: 0, Survived: 0, NoCoverage: 0 };
+  for (const { mutants } of Object.values(report.files))
+    for (const { status } of mutants) if (status in count) count[status] += 1;
+  return count;
+}
+
+const asked = process.argv.slice(2).filter((name) => name in folders);
+const totals = { noticed: 0, all: 0 };
+let isGood = true;
+for (const folder of asked.length > 0 ? asked : Object.keys(folders)) {
+  const name = folder.replaceAll('/', '-');
+  const report = join(results, `${name}.json`);
+  const jest = join(results, `${name}.jest.config.mjs`);
+  writeFileSync(
+    jest,
+    `import base from ${JSON.stringify(join(projectFolder, 'jest.config.mjs'))};
+const { projects } = await base();
+const [unit] = projects;
+export default {
+  ...unit,
+  rootDir: process.cwd(),
+  roots: ${JSON.stringify(folders[folder].tests.map((one) => (one.startsWith('src/core/job/') ? 'src/core/job' : one)))}.map((one) => process.cwd() + '/' + one),
+};
+`,
+  );
+  const config = join(results, `${name}.stryker.json`);
+  writeFileSync(
+    config,
+    JSON.stringify({
+      mutate: [`src/${folder}/**/*.ts`, `!src/${folder}/**/*.test.ts`, `!src/${folder}/**/*.test.data.ts`],
+      testRunner: 'jest',
+      testRunnerNodeArgs: ['--experimental-vm-modules'],
+      plugins: [join(tools, 'node_modules', '@stryker-mutator', 'jest-runner')],
+      jest: { projectType: 'custom', configFile: jest, enableFindRelatedTests: false },
+      // Whole sentences for people: what they say is read by eye.
+      mutator: { excludedMutations: ['StringLiteral'] },
+      coverageAnalysis: 'perTest',
+      concurrency: 2,
+      timeoutMS: 20_000,
+      incremental: true,
+      incrementalFile: join(results, `${name}.incremental.json`),
+      ignorePatterns: ['.next', 'data', 'docs', '.tmp', 'tests/.results/seed', 'scripts/mutate/node_modules'],
+      tempDirName: '.stryker-tmp',
+      reporters: ['json', 'progress-append-only'],
+      jsonReporter: { fileName: report },
+    }),
+  );
+  const done = spawnSync(process.execPath, [stryker, 'run', config], {
+    cwd: projectFolder,
+    stdio: 'inherit',
+    env: { ...process.env, NODE_NO_WARNINGS: '1' },
+  });
+  if (done.status !== 0 || !existsSync(report)) {
+    console.log(`MISSED ${folder}: it did not run to its end; the same command goes on.`);
+    isGood = false;
+    continue;
+  }
+  const { Killed, Timeout, Survived, NoCoverage } = counted(JSON.parse(readFileSync(report, 'utf8')));
+  const all = Killed + Timeout + Survived + NoCoverage;
+  const noticed = Killed + Timeout;
+  totals.noticed += noticed;
+  totals.all += all;
+  const share = (100 * noticed) / all;
+  isGood &&= share >= wantedEach;
+  console.log(
+    `${share >= wantedEach ? 'ok    ' : 'MISSED'} ${folder}: ${share.toFixed(1)} % of ${all} noticed (${Timeout} by time-out), ${Survived} survived, ${NoCoverage} not reached (wanted: ${wantedEach} %)`,
+  );
+}
+const over = totals.all === 0 ? 0 : (100 * totals.noticed) / totals.all;
+console.log(
+  `${over >= wantedOverAll ? 'ok    ' : 'MISSED'} over all: ${over.toFixed(1)} % of ${totals.all} (wanted: ${wantedOverAll} %)`,
+);
+process.exit(isGood && over >= wantedOverAll ? 0 : 1);
