@@ -22,7 +22,17 @@ const notInCore =
   'The core is pure: no interface, server, clock or randomness of its own (docs/ARCHITECTURE.md).';
 
 export default tseslint.config(
-  { ignores: ['.next/**', 'node_modules/**', 'data/**', 'coverage/**', 'next-env.d.ts'] },
+  {
+    ignores: [
+      '.next/**',
+      'node_modules/**',
+      'data/**',
+      'coverage/**',
+      'next-env.d.ts',
+      '.tmp/**',
+      '.stryker-tmp/**',
+    ],
+  },
   js.configs.recommended,
   tseslint.configs.recommended,
   {
@@ -70,6 +80,22 @@ export default tseslint.config(
         },
       ],
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', ignoreRestSiblings: true }],
+    },
+  },
+  {
+    // What only the types can tell: a promise that nobody waits for, a case that nobody thought of.
+    files: ['src/**/*.{ts,tsx}', 'tests/**/*.ts'],
+    languageOptions: {
+      parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname },
+    },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: false }],
+      '@typescript-eslint/await-thenable': 'error',
+      '@typescript-eslint/switch-exhaustiveness-check': [
+        'error',
+        { considerDefaultExhaustiveForUnions: true },
+      ],
     },
   },
   {

@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt } from './lib/build.mjs';
@@ -15,6 +15,14 @@ const run = (command, args, env = {}) =>
   spawnSync(command, args, { cwd: projectFolder, stdio: 'inherit', env: { ...process.env, ...env } })
     .status === 0;
 
+/** The same, while others run. */
+const runBeside = (command, args) =>
+  new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: projectFolder, stdio: 'inherit' });
+    child.on('error', () => resolve(false));
+    child.on('exit', (code) => resolve(code === 0));
+  });
+
 function check(name, done) {
   console.log(`${done ? 'ok' : 'FAILED'}: ${name}`);
   if (done) passed += 1;
@@ -30,14 +38,12 @@ function close() {
 function jest(...projects) {
   const output = join(results, `${projects.join('-')}.json`);
   rmSync(output, { force: true });
-  const serially = projects.includes('e2e') ? ['--runInBand'] : [];
   const args = [
     'node_modules/jest/bin/jest.js',
     '--selectProjects',
     ...projects,
     '--json',
     `--outputFile=${output}`,
-    ...serially,
   ];
   const ended = run(process.execPath, ['--experimental-vm-modules', ...args], { NODE_NO_WARNINGS: '1' });
   if (!existsSync(output)) return check(`tests (${projects.join(', ')}) ran`, false);
@@ -52,9 +58,14 @@ ensureInstalled();
 mkdirSync(results, { recursive: true });
 ensureBuilt();
 const bin = (name) => join('node_modules', '.bin', name);
-check('format', run(bin('prettier'), ['--check', '--log-level', 'warn', '.']));
-check('types', run(bin('tsc'), ['--noEmit']));
-check('lint and import directions', run(bin('eslint'), ['--max-warnings', '0', '.']));
+const [format, types, lint] = await Promise.all([
+  runBeside(bin('prettier'), ['--check', '--log-level', 'warn', '.']),
+  runBeside(bin('tsc'), ['--noEmit']),
+  runBeside(bin('eslint'), ['--max-warnings', '0', '.']),
+]);
+check('format', format);
+check('types', types);
+check('lint and import directions', lint);
 jest('unit', 'view');
 if (ensureDiskTools()) jest('disks');
 else check('tests against Debian’s file system tools', false);

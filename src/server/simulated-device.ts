@@ -93,10 +93,13 @@ export const showOf = async (runtime: Runtime, checked: Checked): Promise<Switch
 export const simulated = ({ job }: JobState): PowerRun | null =>
   job.power && !job.power.real ? job.power : null;
 
-/** What the simulated device shows at this moment; null while it is off, or where a person looks at a real one. */
+/** What the simulated device shows at this moment; null while it is off, where a person looks at a real one, or its drive is gone. */
 export async function deviceNow(runtime: Runtime, checked: Checked): Promise<Shown | null> {
   const run = simulated(checked.stored.state);
   if (!run) return null;
+  // A drive that was cleared away shows nothing any more: neither does the device that it was in.
+  const drive = newDriveOf(checked.stored.state.job);
+  if (drive && !(await runtime.dock.identity(drive.benchLabel))) return null;
   const inside = await insideOf(runtime, checked);
   return showDevice(checked.context.profile, inside, run, deviceSeconds(run, runtime.now()));
 }

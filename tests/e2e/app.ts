@@ -3,6 +3,8 @@ import { cp, mkdir, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { refuse } from '@/core/result';
+import { lockFile } from '@/files';
 import { type Browser, type BrowserContext, type Page, chromium } from 'playwright-core';
 
 /** A port that is free now. */
@@ -25,6 +27,23 @@ const seedFolder = join('tests', '.results', 'seed');
  * copied from then on; that the first start works is tested in start.test.ts, in a folder of its own.
  */
 export async function seededFolder(): Promise<string> {
+  await mkdir(join('tests', '.results'), { recursive: true });
+  // Files of tests run beside each other: the first one makes it, the others wait for that.
+  const lock = await until(
+    async () => lockFile(`${seedFolder}.lock`, () => refuse('taken', '', '')),
+    (taken) => taken.ok,
+  );
+  try {
+    await makeSeed();
+  } finally {
+    if (lock.ok) lock.value();
+  }
+  const folder = await newFolder();
+  await cp(join(seedFolder, 'data'), folder, { recursive: true });
+  return folder;
+}
+
+async function makeSeed(): Promise<void> {
   const build = await readFile('.next/jicara-build', 'utf8').catch(() => 'none');
   const mark = join(seedFolder, 'made-by');
   if ((await readFile(mark, 'utf8').catch(() => '')) !== build) {
@@ -34,9 +53,6 @@ export async function seededFolder(): Promise<string> {
     await endApp(app);
     await writeFile(mark, await readFile('.next/jicara-build', 'utf8'));
   }
-  const folder = await newFolder();
-  await cp(join(seedFolder, 'data'), folder, { recursive: true });
-  return folder;
 }
 
 export type App = {
