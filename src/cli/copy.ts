@@ -1,9 +1,10 @@
-import { join } from 'node:path';
+import { mkdir } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
 import { ImageFile, Pacer, journalDone, namer, proofOf, runEngine, sha256, writeManifest } from '@/copier';
 import { type CopyProgress, proofSentences } from '@/core/job';
 import { refuse } from '@/core/result';
 import { showBytes, showDuration, showRate } from '@/core/units';
-import { keepPrivate, lockFile, makeFolder } from '@/files';
+import { folderMode, keepPrivate, lockFile, syncFolder } from '@/files';
 import { type Standing, begin, ensureTarget, standingOrder, workFolderOf } from './copy-begin';
 import { CommandError, exitCode, fail } from './exit';
 import { isSameFile, openSource, targetBytes } from './image-path';
@@ -39,6 +40,17 @@ function progressLine(progress: CopyProgress): string {
   return `${progress.phase}: ${share} % of ${showBytes(progress.totalBytes)} matched, ${showRate(rate.nowBytesPerS, 'en')}${range}${drop}`;
 }
 
+/** Makes the folder beside the target, in a folder that must be there. */
+async function makeWorkFolder(path: string): Promise<void> {
+  try {
+    await mkdir(path, { mode: folderMode });
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code === 'EEXIST') return;
+    throw error;
+  }
+  await syncFolder(dirname(path));
+}
+
 /**
  * `jicara copy SOURCE TARGET`: a verified copy from image to image. A copy that was stopped or killed goes on with the
  * same command. One process per target.
@@ -54,7 +66,7 @@ export async function copyCommand(args: string[], output: Output, interrupts: In
     targetBytes(to);
     if (isSameFile(from, to))
       fail(exitCode.target, 'Source and target are the same file.', 'Name another target.');
-    await makeFolder(workFolderOf(to));
+    await makeWorkFolder(workFolderOf(to));
     const lock = lockFile(join(workFolderOf(to), 'writer.lock'), (pid) =>
       refuse(
         'target-busy',

@@ -7,8 +7,8 @@ import {
   openSync,
   readFileSync,
   readdirSync,
-  renameSync,
   rmSync,
+  truncateSync,
   writeSync,
 } from 'node:fs';
 import { basename, dirname, join } from 'node:path';
@@ -25,9 +25,6 @@ const Holder = z.object({
 });
 type Holder = z.infer<typeof Holder>;
 type Refusal = { ok: false; fault: Fault };
-
-/** What a lock's file says once its holder has let go. */
-const released = 'released';
 
 /** When a process started, in the system's own words; null where there is none. Process ids are used again. */
 function startOf(pid: number): string | null {
@@ -64,7 +61,7 @@ function holderIn(path: string): Holder | null {
   try {
     return Holder.safeParse(JSON.parse(text)).data ?? null;
   } catch {
-    // Linked whole, so that only a file of an older release can be torn.
+    // Emptied when it was let go; linked whole, so that only a file of an older release can be torn.
     return null;
   }
 }
@@ -143,10 +140,8 @@ export function lockFile(path: string, taken: (pid: number) => Refusal): Result<
   }
 }
 
-/** The file stays, so that its number is not used again; it names nobody any more. */
-function letGo(mine: string): void {
-  renameSync(writeBeside(mine, JSON.stringify(released)), mine);
-}
+/** The file stays, so that its number is not used again; emptied it names nobody, which takes no room on a full disk either. */
+const letGo = (mine: string): void => truncateSync(mine, 0);
 
 /** One process per data folder: the embedded database does not defend itself. Fault: `folder-in-use`. The value lets go. */
 export function lockFolder(folder: string): Result<() => void> {

@@ -96,13 +96,16 @@ describe('the command line refuses, with a sentence and its number', () => {
 
   it('a target that another process writes to', async () => {
     const target = work.path('busy.img');
-    writeFileSync(`${target}.lock`, JSON.stringify({ pid: process.pid, started: '' }));
+    mkdirSync(`${target}.jicara`, { recursive: true });
+    writeFileSync(`${target}.jicara/writer.lock`, JSON.stringify({ pid: process.pid, started: '' }));
     expect(await jicara('copy', source, target)).toMatchObject({
       code: 4,
       said: expect.stringContaining('one writer per target'),
     });
     // A process that is gone holds nothing.
-    writeFileSync(`${target}.lock`, JSON.stringify({ pid: 2 ** 22 + 1, started: '' }));
+    rmSync(`${target}.jicara`, { recursive: true });
+    mkdirSync(`${target}.jicara`);
+    writeFileSync(`${target}.jicara/writer.lock`, JSON.stringify({ pid: 2 ** 22 + 1, started: '' }));
     expect((await jicara('copy', source, target)).code).toBe(0);
   });
 });
