@@ -1,20 +1,22 @@
 import { z } from 'zod';
 import { Known, worstMargin } from '../margin';
 import { ReadingName, makeSheet, proveMargins, readingsAsked, said, standsAgainst } from '../job';
-import { ok, refuse } from '../result';
+import { type Result, ok, refuse } from '../result';
 import { showEstimate } from '../units';
 import { isTrue } from '../work';
-import { always, personAct } from './record';
+import { type Asked, always, personAct } from './record';
 
 /** What is done at the end: read, proved, handed over, taken back. */
+
+const isStarted = ({ state }: Asked<unknown>): Result<null> =>
+  isTrue(state.facts, 'device.started')
+    ? ok(null)
+    : refuse('not-started', 'The device has not started yet.', 'Switch it on at First power.');
 
 export const read = personAct(z.object({ kind: z.literal('read'), name: ReadingName, value: Known }), {
   words: 'enter what the device shows',
   afterHandOver: false,
-  needs: ({ state }) =>
-    isTrue(state.facts, 'device.started')
-      ? ok(null)
-      : refuse('not-started', 'The device has not started yet.', 'Switch it on at First power.'),
+  needs: isStarted,
   stops: [],
   permit: always,
   decide({ state: { job }, act: { name, value }, context }) {
@@ -37,10 +39,7 @@ export const prove = personAct(
   {
     words: 'close Prove',
     afterHandOver: false,
-    needs: ({ state }) =>
-      isTrue(state.facts, 'device.started')
-        ? ok(null)
-        : refuse('not-started', 'The device has not started yet.', 'Switch it on at First power.'),
+    needs: isStarted,
     stops: [],
     permit: always,
     decide({ state: { job }, act, context }) {

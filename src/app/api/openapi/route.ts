@@ -114,7 +114,9 @@ const document = () => ({
           'Do an act, with the version that was looked at; sent again with the same requestId it is done once',
         parameters: [id],
         requestBody: body('act'),
-        responses: answer('The job as it is then'),
+        responses: answer(
+          'What changed of the job since that version: its view without profile and frame, and the new lines of its history',
+        ),
       },
     },
     '/api/jobs/{id}/events': {
@@ -161,6 +163,30 @@ const document = () => ({
       get: {
         summary: 'The sums of all images here, as sha256sum writes them',
         responses: answer('text/plain'),
+      },
+    },
+    '/api/jobs/{id}/raw': {
+      get: {
+        summary: 'Everything of a job as the database holds it, also where it cannot be read',
+        parameters: [id],
+        responses: answer('The row with its profile and its history'),
+      },
+    },
+    '/api/dock/clear': {
+      post: {
+        summary: 'Take away the simulated drives of finished jobs',
+        responses: answer('The bytes that are free now'),
+      },
+    },
+    '/api/workshop/backup': {
+      get: { summary: 'A backup of the whole workshop, made now', responses: answer('application/zip') },
+    },
+    '/api/workshop/restore': {
+      post: {
+        summary: 'Take the place of the workshop with the archive that is sent, by typing its name',
+        parameters: [query('name', 'the name of the workshop, typed')],
+        requestBody: { required: true, content: { 'application/zip': {} } },
+        responses: answer('null, once it is open again'),
       },
     },
     '/api/practice': {
