@@ -42,7 +42,7 @@ export function BackupCard({ workshop, days, settings }: Props) {
     <Card title="Backup">
       <p>
         {newest
-          ? `Last kept by itself: ${showDate(`${newest}T12:00:00.000Z`, settings)}; ${days.length} of the last 7 days are here.`
+          ? `Last kept by itself: ${showDate(`${newest}T12:00:00.000Z`, settings)}; ${days.length} ${days.length === 1 ? 'day is' : 'days are'} kept, seven at most.`
           : 'None is kept yet: the first one is made by itself soon after the start.'}
       </p>
       <p className="mt-3 flex flex-wrap items-center gap-3">
