@@ -1,6 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { ensureInstalled } from './lib/install.mjs';
 import { projectFolder } from './lib/project.mjs';
 
@@ -62,7 +63,9 @@ export default {
       mutate: [`src/${folder}/**/*.ts`, `!src/${folder}/**/*.test.ts`, `!src/${folder}/**/*.test.data.ts`],
       testRunner: 'jest',
       testRunnerNodeArgs: ['--experimental-vm-modules'],
-      plugins: [join(tools, 'node_modules', '@stryker-mutator', 'jest-runner')],
+      plugins: [
+        pathToFileURL(join(tools, 'node_modules/@stryker-mutator/jest-runner/dist/src/index.js')).href,
+      ],
       jest: { projectType: 'custom', configFile: jest, enableFindRelatedTests: false },
       // Whole sentences for people: what they say is read by eye.
       mutator: { excludedMutations: ['StringLiteral'] },
