@@ -7,7 +7,7 @@ import { pipeline } from 'node:stream/promises';
 import type { ReadableStream } from 'node:stream/web';
 import { type Result, ok, refuse } from '@/core/result';
 import { fileMode, makeFolder } from '@/files';
-import { backupsFolder, stageRestore, writeBackup } from './backup';
+import { backupsFolder, dropStaged, stageRestore, writeBackup } from './backup';
 import { logEvent } from './log';
 import { type Probe, workerProbe } from './probe';
 import type { Runtime } from './runtime';
@@ -45,7 +45,7 @@ export async function restoreWorkshop(
       'Type the name that stands at Workshop: everything in it is replaced.',
     );
   const isBusy = () =>
-    runtime.copies.anyRuns() || runtime.images.anyRuns()
+    runtime.copies.anyRuns() || runtime.images.anyRuns() || runtime.docking.size > 0
       ? refuse('busy', 'Something is being copied or written.', 'Wait for it, or stop it on the Dock.')
       : null;
   const busy = isBusy();
@@ -58,6 +58,12 @@ export async function restoreWorkshop(
     await pipeline(Readable.fromWeb(body), createWriteStream(incoming, { mode: fileMode }));
     const staged = await stageRestore(runtime.dataFolder, incoming, probe);
     if (!staged.ok) return staged;
+    // Sending and checking took a while: what was begun meanwhile is not pulled away from under anybody.
+    const begun = isBusy();
+    if (begun) {
+      await dropStaged(runtime.dataFolder);
+      return begun;
+    }
     const opened = await runtime.reopen();
     if (opened.ok) logEvent('restored', { madeAt: staged.value.at });
     return opened.ok ? ok(null) : opened;

@@ -135,12 +135,12 @@ function versionHold(
   { job }: JobState,
   context: JobContext & Partial<Pick<DecideContext, 'findBuild'>>,
 ): Hold | null {
-  const build = job.choice && context.findBuild?.(job.choice);
+  const { choice } = job;
+  const build = choice && context.findBuild?.(choice);
   const margin =
+    choice &&
     build &&
-    fitAnswer(job, context.profile, build, job.choice!.placeId).margins.find(
-      ({ id }) => id === 'system-version',
-    );
+    fitAnswer(job, context.profile, build, choice.placeId).margins.find(({ id }) => id === 'system-version');
   if (!margin || isKept(margin)) return null;
   const isKnown = margin.verdict === 'over';
   return {

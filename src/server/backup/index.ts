@@ -2,5 +2,5 @@ export { dailyBackups, keepDaily, lastBackup, startDaily } from './daily';
 export { BackupManifest } from './manifest';
 export { readBackup } from './read-archive';
 export type { BackupSource } from './snapshot';
-export { finishSwap, stageRestore } from './swap';
+export { dropStaged, finishSwap, stageRestore } from './swap';
 export { backupsFolder, writeBackup } from './write-archive';

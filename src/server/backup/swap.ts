@@ -53,6 +53,9 @@ export async function stageRestore(
   }
 }
 
+/** Forgets a restore that was made ready, before any start could end it. */
+export const dropStaged = (dataFolder: string): Promise<void> => removeDurably(at(dataFolder));
+
 /** Folders of a database that hold nothing most of the time. */
 const emptyFolders = [
   'pg_commit_ts',

@@ -27,7 +27,7 @@ export function DockStorage({ storage, locale, onClear }: Props) {
       <p className="text-soft">
         {throughDrives === 0
           ? `${drives} ${drives === 1 ? 'drive' : 'drives'}, all of jobs on the bench.`
-          : `${size(throughBytes)} of it in ${throughDrives} ${throughDrives === 1 ? 'drive' : 'drives'} of finished jobs; cleared by themselves ${keepDrivesDays} days after hand-over.`}
+          : `${size(throughBytes)} of it in ${throughDrives} ${throughDrives === 1 ? 'drive' : 'drives'} of jobs that are through or not known here; those of jobs are cleared by themselves ${keepDrivesDays} days after hand-over.`}
       </p>
       {throughDrives > 0 && (
         <div className="mt-3 flex flex-wrap items-center gap-3">
@@ -42,7 +42,7 @@ export function DockStorage({ storage, locale, onClear }: Props) {
               <p className="text-soft">Manifests and sheets stay.</p>
             </>
           ) : (
-            <Button onClick={() => setAsks(true)}>Clear drives of finished jobs</Button>
+            <Button onClick={() => setAsks(true)}>Clear these drives</Button>
           )}
         </div>
       )}
