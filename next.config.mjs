@@ -2,6 +2,10 @@
 const config = {
   serverExternalPackages: ['@electric-sql/pglite', 'sharp', 'pino', 'rotating-file-stream'],
   poweredByHeader: false,
+  // Server and window are on one machine, or one cable apart: packing costs more than it saves.
+  compress: false,
+  // Types are checked by `npm test`; a start does not wait for that.
+  typescript: { ignoreBuildErrors: true },
   reactStrictMode: true,
   devIndicators: false,
   // A longer body would be cut off on its way and look like broken JSON: routes refuse above 24 MiB by themselves.

@@ -65,7 +65,7 @@ function delivered(labelGB: number, recoveryMiB: number): { bytes: number; first
       (n) => `0000000${n}-0000-4000-8000-000000000000`,
     ),
   );
-  const { firstSector, lastSector } = table.parts[1]!;
+  const { firstSector, lastSector } = table.partitions[1]!;
   return { firstSector, bytes: (lastSector - firstSector + 1) * 512 };
 }
 

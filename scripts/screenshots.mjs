@@ -25,8 +25,8 @@ async function act(what, id = job) {
   return answer.value;
 }
 async function steps(wanted) {
-  for (let now = await view(), done = 0; now.nextActId && wanted(now, done); now = await view(), done += 1) {
-    await act({ kind: 'step', stepId: now.nextActId });
+  for (let now = await view(), done = 0; now.nextStepId && wanted(now, done); now = await view(), done += 1) {
+    await act({ kind: 'step', stepId: now.nextStepId });
   }
 }
 const post = (path, body) =>
@@ -42,7 +42,7 @@ async function images() {
     await post('/api/images', { kind: 'fetch', imageId });
   await until(({ images: known }) => known.filter(({ check }) => check).length === 2);
 }
-const stationOf = (now) => now.acts.find((a) => a.id === now.nextActId).station;
+const stationOf = (now) => now.steps.find((a) => a.id === now.nextStepId).station;
 
 const browser = await openBrowser();
 async function picture(
@@ -93,7 +93,7 @@ try {
   await picture('carry-over', `/jobs/${job}/carry-over`, { ready: 'about' });
   await picture('dock', '/dock', { ready: 'MB/s' });
   while ((await view()).copy.kind === 'running') await new Promise((resolve) => setTimeout(resolve, 300));
-  await steps((now) => stationOf(now) === 'swap' && now.nextActId !== 'drive-in');
+  await steps((now) => stationOf(now) === 'swap' && now.nextStepId !== 'drive-in');
   await picture('swap', `/jobs/${job}/swap`);
   await steps(() => true);
   // A real device: its time runs, and the page says what it should show by now.

@@ -1,5 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
+import { pathToFileURL } from 'node:url';
 
 /** Installs Debian packages unless all the files they bring are there; says which ones to install by hand where it may not. */
 function ensure(what, packages, files) {
@@ -55,3 +56,7 @@ export const ensureDiskTools = () =>
       'cryptsetup',
     ].map(inSbin),
   );
+
+// As a command of its own: all of it, one after the other, for apt serves one at a time.
+if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href)
+  process.exit([ensureDiskTools(), ensureChromium()].every(Boolean) ? 0 : 1);

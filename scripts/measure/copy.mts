@@ -7,7 +7,7 @@ import { DeviceProfile } from '../../src/core/device';
 import { fillWish, planCopy, planLayout, rulesOf } from '../../src/core/disk';
 import { sectorsFromLabel } from '../../src/core/part';
 import { unsafeValue } from '../../src/core/result';
-import { CopyOrder } from '../../src/copier';
+import { CopyOrder } from '../../src/core/copy';
 import { Dock, DriveImage, type Threads, fillDrive } from '../../src/dock';
 import { median, report } from './report.mjs';
 

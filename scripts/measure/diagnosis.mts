@@ -3,8 +3,8 @@ import { join } from 'node:path';
 import { DeviceProfile } from '../../src/core/device';
 import {
   DiagnosisTable,
-  type FaultId,
-  faultsOf,
+  type DeviceFaultId,
+  deviceFaultsOf,
   runByInformation,
   runByRule,
 } from '../../src/core/simulator';
@@ -25,8 +25,8 @@ function generator(seed: number) {
 }
 
 /** One or two hidden faults, drawn by weights that differ from the believed ones by up to a factor of three either way. */
-function truthOf(profile: DeviceProfile, random: () => number): FaultId[] {
-  const weights = faultsOf(profile).map(({ id, weight }) => ({
+function truthOf(profile: DeviceProfile, random: () => number): DeviceFaultId[] {
+  const weights = deviceFaultsOf(profile).map(({ id, weight }) => ({
     id,
     weight: weight * 3 ** (2 * random() - 1),
   }));

@@ -3,7 +3,7 @@ import { closeSync, ftruncateSync, openSync, writeSync } from 'node:fs';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { buildTable, makeFat32, partTypeCodes, readDrive, usableSectors } from '../../src/core/disk';
+import { buildTable, makeFat32, partitionTypeCodes, readDrive, usableSectors } from '../../src/core/disk';
 import { hostileImages } from '../../src/core/disk/hostile.test.data';
 import { sectorsFromLabel } from '../../src/core/part';
 import { unsafeValue } from '../../src/core/result';
@@ -45,7 +45,7 @@ function makeImage(path: string, labelGB: number, flat: string | null) {
   const parts = [
     {
       number: 1,
-      typeGuid: partTypeCodes.basicData,
+      typeGuid: partitionTypeCodes.basicData,
       partGuid: guid(1),
       firstSector,
       lastSector,
@@ -59,7 +59,7 @@ function makeImage(path: string, labelGB: number, flat: string | null) {
     driveSectors,
     diskGuid: guid(0),
     ...usableSectors(driveSectors, 512),
-    parts,
+    partitions: parts,
   };
   for (const { offset, bytes } of buildTable(table)) writeSync(file, bytes, 0, bytes.length, offset);
   closeSync(file);
