@@ -1,5 +1,7 @@
 import js from '@eslint/js';
+import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
 import boundaries from 'eslint-plugin-boundaries';
+import importX from 'eslint-plugin-import-x';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
@@ -17,6 +19,43 @@ const mayImport = {
   ui: ['ui', 'workers', 'core'],
   app: ['app', 'ui', 'server', 'workers', 'core'],
 };
+/** Rooms of the core: each may import those before it. */
+const coreRooms = [
+  'margin',
+  'units',
+  'part',
+  'disk',
+  'work',
+  'device',
+  'link',
+  'stack',
+  'heat',
+  'fit',
+  'ask',
+  'exchange',
+  'image',
+  'route',
+  'workshop',
+  'simulator',
+  'practice',
+  'copy',
+  'sheet',
+  'job',
+  'job-view',
+  'acts',
+];
+const inRoom = (room) => `core/${room}`;
+
+const may = (from, to) => ({
+  from: { element: { type: from } },
+  allow: to.map((type) => ({ to: { element: { type } } })),
+});
+const layerPolicies = Object.entries(mayImport).map(([from, to]) =>
+  may(from, to.includes('core') ? [...to, ...coreRooms.map(inRoom)] : to),
+);
+const roomPolicies = coreRooms.map((room, i) =>
+  may(inRoom(room), ['core', ...coreRooms.slice(0, i + 1).map(inRoom)]),
+);
 
 const notInCore =
   'The core is pure: no interface, server, clock or randomness of its own (docs/ARCHITECTURE.md).';
@@ -36,7 +75,7 @@ export default tseslint.config(
   js.configs.recommended,
   tseslint.configs.recommended,
   {
-    files: ['bin/*.cjs'],
+    files: ['bin/*.cjs', 'scripts/**/*.cjs'],
     languageOptions: {
       sourceType: 'commonjs',
       globals: { process: 'readonly', require: 'readonly', __dirname: 'readonly' },
@@ -62,10 +101,19 @@ export default tseslint.config(
   },
   {
     files: ['src/**/*.{ts,tsx}'],
-    plugins: { boundaries, 'react-hooks': reactHooks },
+    plugins: { boundaries, 'import-x': importX, 'react-hooks': reactHooks },
     settings: {
       'import/resolver': { typescript: { project: './tsconfig.json' } },
-      'boundaries/elements': layers.map((type) => ({ type, pattern: `src/${type}/**`, partialMatch: false })),
+      // What lies in no room of the core is `core` itself.
+      'boundaries/elements': [
+        ...coreRooms.map((room) => ({
+          type: inRoom(room),
+          pattern: `src/core/${room}/**`,
+          partialMatch: false,
+        })),
+        ...layers.map((type) => ({ type, pattern: `src/${type}/**`, partialMatch: false })),
+      ],
+      'import-x/resolver-next': [createTypeScriptImportResolver({ project: './tsconfig.json' })],
     },
     rules: {
       ...reactHooks.configs.recommended.rules,
@@ -73,14 +121,17 @@ export default tseslint.config(
         'error',
         {
           default: 'disallow',
-          policies: Object.entries(mayImport).map(([from, allowed]) => ({
-            from: { element: { type: from } },
-            allow: allowed.map((type) => ({ to: { element: { type } } })),
-          })),
+          policies: [...layerPolicies, ...roomPolicies],
         },
       ],
+      'import-x/no-cycle': 'error',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', ignoreRestSiblings: true }],
     },
+  },
+  {
+    // A test may know any room of the core.
+    files: ['src/core/**/*.test.ts', 'src/core/**/*.test.data.ts'],
+    rules: { 'boundaries/dependencies': 'off' },
   },
   {
     // What only the types can tell: a promise that nobody waits for, a case that nobody thought of.

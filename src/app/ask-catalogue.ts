@@ -1,4 +1,4 @@
-import type { PartsForesight, RankedView } from '@/core/job';
+import type { PartsForesight, RankedView } from '@/core/job-view';
 import type { AskParts, RankQuestion } from '@/ui/job/station-props';
 import { post } from './call';
 

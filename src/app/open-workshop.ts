@@ -1,5 +1,5 @@
 import { refuse } from '@/core/result';
-import { getRuntime, openRuntime, setRuntime } from '@/server';
+import { closeRuntime, openRuntime, setRuntime } from '@/server';
 
 /** Opens the data folder named by the environment, or ends the process with a sentence. */
 export async function openWorkshop(): Promise<void> {
@@ -24,9 +24,7 @@ export async function openWorkshop(): Promise<void> {
   const close = async () => {
     if (closing) return;
     closing = true;
-    await getRuntime()
-      .close()
-      .catch((error: unknown) => console.error('closing failed', error));
+    await closeRuntime().catch((error: unknown) => console.error('closing failed', error));
     process.exit(0);
   };
   process.on('SIGINT', () => void close());

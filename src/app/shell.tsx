@@ -1,7 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useEffect, useState } from 'react';
-import type { FrameView, JobLine } from '@/core/job';
+import type { FrameView, JobLine } from '@/core/job-view';
 import { FindDialog, type Findable } from '@/ui/find-dialog';
 import { KeysDialog } from '@/ui/keys-dialog';
 import { SideBar, type SideBarPlace } from '@/ui/side-bar';

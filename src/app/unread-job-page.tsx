@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import Link from '@/ui/link';
 import type { Fault } from '@/core/result';
 import { frameView, getRuntime } from '@/server';
 import { Shell } from './shell';

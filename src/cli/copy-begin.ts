@@ -1,7 +1,8 @@
 import { existsSync } from 'node:fs';
 import { readFile, rm } from 'node:fs/promises';
 import { basename, dirname, join, resolve } from 'node:path';
-import { CopyOrder, ImageFile, orderFrom, readJournal, supportsHoles } from '@/copier';
+import { CopyOrder } from '@/core/copy';
+import { ImageFile, orderFrom, readJournal, supportsHoles } from '@/copier';
 import { showBytes } from '@/core/units';
 import { removeDurably, writeDurably } from '@/files';
 import { exitCode, fail } from './exit';

@@ -1,7 +1,7 @@
 import { mkdir } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { ImageFile, Pacer, journalDone, namer, proofOf, runEngine, sha256, writeManifest } from '@/copier';
-import { type CopyProgress, proofSentences } from '@/core/job';
+import { type CopyProgress, proofSentences } from '@/core/copy';
 import { refuse } from '@/core/result';
 import { showBytes, showDuration, showRate } from '@/core/units';
 import { folderMode, keepPrivate, lockFile, syncFolder } from '@/files';

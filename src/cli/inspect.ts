@@ -1,4 +1,4 @@
-import { type InspectedPart, type Inspection, inspect, readDrive } from '@/core/disk';
+import { type InspectedPartition, type Inspection, inspect, readDrive } from '@/core/disk';
 import { showBytes } from '@/core/units';
 import { exitCode } from './exit';
 import { openSource } from './image-path';
@@ -11,7 +11,7 @@ const tableNames = {
   none: 'no table: one file system over all',
 };
 
-function partLines(part: InspectedPart): string[] {
+function partLines(part: InspectedPartition): string[] {
   const used = part.usedBytes === null ? 'used not known' : `${showBytes(part.usedBytes)} used`;
   const name = [part.name, part.label].filter(Boolean).join(' / ');
   return [

@@ -51,7 +51,7 @@ export async function layOut(source: ImageFile, values: Values, otherwiseBytes: 
 /** The layout and what will be done, as lines. */
 export function layoutLines({ layout, operations }: Pick<LaidOut, 'layout' | 'operations'>): string[] {
   return [
-    ...layout.parts.map(
+    ...layout.partitions.map(
       (part) =>
         `  ${part.number}  ${part.name || 'without a name'}: ${part.change}, ${showBytes(placedBytes(layout, part))} from sector ${part.to.firstSector}`,
     ),

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { type ImageFile, sha256 } from '@/copier';
-import { Manifest } from '@/core/job';
+import { Manifest } from '@/core/copy';
 import { showBytes } from '@/core/units';
 import { exitCode, fail } from './exit';
 import { workFolderOf } from './copy-begin';

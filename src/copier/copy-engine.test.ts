@@ -1,11 +1,11 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { CopyProgress } from '@/core/job';
+import type { CopyProgress } from '@/core/copy';
 import { unsafeValue } from '@/core/result';
 import { readWithCare } from './careful-read';
 import { type CopyHooks, runEngine, sha256 } from './copy-engine';
-import type { CopyOrder, ReadBack } from './copy-order';
+import type { CopyOrder, ReadBack } from '@/core/copy';
 import { DriveError, type DriveTrouble, type TargetDrive } from './drives';
 import { readJournal } from './journal';
 import { Pacer } from './pacer';

@@ -1,11 +1,11 @@
 import { createHash } from 'node:crypto';
 import { join } from 'node:path';
 import { type Fault, type Result, ok, refuse } from '@/core/result';
-import type { CopyProgress } from '@/core/job';
+import type { CopyProgress } from '@/core/copy';
 import { isAllZero } from '@/core/disk';
 import { RateWatch } from '@/core/link';
 import { type Unreadable, readWithCare } from './careful-read';
-import type { CopyOrder } from './copy-order';
+import type { CopyOrder } from '@/core/copy';
 import { DriveError, type SourceDrive, type TargetDrive, troubleFault } from './drives';
 import { Journal, type JournalState, readJournal } from './journal';
 import type { Clock, Pacer } from './pacer';

@@ -1,6 +1,6 @@
 export { runEngine, journalDone, sha256, blockBytes } from './copy-engine';
 export type { CopyHooks, EngineOutcome } from './copy-engine';
-export { CopyOrder, ReadBack, orderFrom } from './copy-order';
+export { orderFrom } from './order-from';
 export { DriveError, asDriveError, troubleFault } from './drives';
 export type { SourceDrive, TargetDrive } from './drives';
 export { ImageFile } from './image-file';

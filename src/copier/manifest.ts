@@ -1,8 +1,8 @@
 import { join } from 'node:path';
-import type { CopyProof, Manifest } from '@/core/job';
+import type { CopyProof, Manifest } from '@/core/copy';
 import { writeDurably } from '@/files';
 import { type EngineOutcome, blockBytes, sha256 } from './copy-engine';
-import type { CopyOrder } from './copy-order';
+import type { CopyOrder } from '@/core/copy';
 
 type Copied = Extract<EngineOutcome, { kind: 'copied' }>;
 

@@ -2,7 +2,6 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import {
   type CopyHooks,
-  CopyOrder,
   Pacer,
   journalDone,
   namer,
@@ -12,7 +11,7 @@ import {
   writeManifest,
 } from '@/copier';
 import { type Fault, type Result, ok, refuse } from '@/core/result';
-import type { CopyProof } from '@/core/job';
+import { CopyOrder, type CopyProof } from '@/core/copy';
 import { lockFile } from '@/files';
 import type { Pace } from '@/core/workshop';
 import { DriveIdentity } from './drive-identity';

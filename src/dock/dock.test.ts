@@ -76,7 +76,7 @@ async function digestOf(benchLabel: string, side: 'from' | 'to') {
   const drive = await DriveImage.open(dock.driveFolder(benchLabel), 'read');
   const hash = createHash('sha256');
   await dock.withDrive(source.benchLabel, async (_, reading) => {
-    for (const part of layout.parts) {
+    for (const part of layout.partitions) {
       const usage = fileSystemOf(reading, part.number)?.usage;
       if (!usage?.known) throw new Error('expected FAT32');
       // The first range holds the boot sectors that are rewritten; what lies behind must be the same.
@@ -125,7 +125,7 @@ describe('the dock', () => {
     await dock.withDrive('KV-2201', async (_, reading) => {
       expect(reading.faults).toEqual([]);
       expect(reading.usedBytes).toBeGreaterThan(300e6);
-      expect(reading.table?.parts.map((part) => part.name)).toEqual([
+      expect(reading.table?.partitions.map((part) => part.name)).toEqual([
         'EFI system',
         'system and games',
         'recovery',
@@ -161,7 +161,7 @@ describe('the dock', () => {
     expect(await digestOf(target.benchLabel, 'to')).toBe(await digestOf(source.benchLabel, 'from'));
     await dock.withDrive(target.benchLabel, async (_, reading) => {
       expect(reading.faults).toEqual([]);
-      const main = layout.parts[1]!;
+      const main = layout.partitions[1]!;
       expect(reading.contents[2]).toMatchObject({
         fileSystem: { fat: { totalSectors: placedBytes(layout, main) / 512 } },
       });

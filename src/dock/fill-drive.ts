@@ -2,14 +2,14 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import {
-  DeliveredPart,
-  type Part,
-  type PartTable,
+  DeliveredPartition,
+  type Partition,
+  type PartitionTable,
   type Write,
   buildTable,
   deliveredTable,
   makeFat32,
-  partBytes,
+  partitionBytes,
   readPackedVolume,
 } from '@/core/disk';
 import { unsafeValue } from '@/core/result';
@@ -19,7 +19,7 @@ import { type DriveImage } from './drive-image';
 export const standInBytes = { least: 0.3e9, most: 1e9 } as const;
 
 export type FillWish = {
-  parts: DeliveredPart[];
+  parts: DeliveredPartition[];
   sectors: number;
   sectorBytes: number;
   /** Bytes in use that were stated at take-in; null where nobody knows. */
@@ -64,7 +64,7 @@ export const contentBytes = (statedBytes: number | null) =>
 const fileBytes = 96_000_000;
 const recoveryBytes = 24_000_000;
 
-function filesFor(part: DeliveredPart, wish: FillWish) {
+function filesFor(part: DeliveredPartition, wish: FillWish) {
   if (part.type === 'efiSystem')
     return [
       { path: wish.startFile, bytes: 1_450_000 },
@@ -83,8 +83,12 @@ function filesFor(part: DeliveredPart, wish: FillWish) {
 type Made = { writes: Write[]; extents: { start: number; bytes: number }[] };
 
 /** The part's own file system where it ships packed in just this size; null where it does not. */
-async function packedVolume(part: DeliveredPart, placed: Part, wish: FillWish): Promise<Made | null> {
-  const bytes = partBytes(placed, wish.sectorBytes);
+async function packedVolume(
+  part: DeliveredPartition,
+  placed: Partition,
+  wish: FillWish,
+): Promise<Made | null> {
+  const bytes = partitionBytes(placed, wish.sectorBytes);
   if (!part.volume || !wish.volumes || wish.sectorBytes !== 512) return null;
   const packed = await readFile(join(wish.volumes, `${part.volume}-${bytes}.vol.gz`)).catch(() => null);
   if (!packed) return null;
@@ -105,7 +109,7 @@ export async function fillDrive(
   drive: DriveImage,
   wish: FillWish,
   progress?: (bytes: number) => void,
-): Promise<PartTable> {
+): Promise<PartitionTable> {
   const next = generator(wish.seed);
   const guids = Array.from({ length: wish.parts.length + 1 }, () => guidFrom(next));
   // What does not hold the parts was refused with its layout, before it came here.
@@ -119,7 +123,7 @@ export async function fillDrive(
     for (const write of writes) await drive.write(base + write.offset, write.bytes);
   };
   for (const [i, part] of wish.parts.entries()) {
-    const placed = table.parts[i]!;
+    const placed = table.partitions[i]!;
     const base = placed.firstSector * wish.sectorBytes;
     const serial = next();
     const made: Made =

@@ -1,6 +1,5 @@
 import { z } from 'zod';
-import { placeOf } from '@/core/device';
-import { DeviceProfile, Measures } from '@/core/device';
+import { placeOf, DeviceProfile, Measures } from '@/core/device';
 import { type Build, Library, fit, partsOf, remedies, settingOf, shoppingList } from '@/core/fit';
 import { workloadOf, workloads } from '@/core/heat';
 import { Adapter, Drive, Heatsink, Pad } from '@/core/part';

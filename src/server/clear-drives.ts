@@ -1,6 +1,6 @@
 import { readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { DockStorage } from '@/core/job';
+import type { DockStorage } from '@/core/job-view';
 import { type Result, ok } from '@/core/result';
 import { isMissing, removeDurably } from '@/files';
 import type { DriveIdentity } from '@/dock';

@@ -1,4 +1,4 @@
-import type { CopyProgress, CopyState } from '@/core/job';
+import type { CopyProgress, CopyState } from '@/core/copy';
 import type { Fault } from '@/core/result';
 import { logTrouble } from './log';
 import type { CopyJob, CopyOutcome, Dock, RunningCopy } from '@/dock';

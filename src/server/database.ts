@@ -155,11 +155,13 @@ async function createIn(folder: string): Promise<void> {
   await renameDurably(part, folder);
 }
 
-/** Opens PGlite on a folder, or in memory where none is named (tests). */
-export async function openDatabase(folder?: string): Promise<Database> {
+/** Opens PGlite on a folder, or in memory where none is named (tests): a new one, or as the packed database `memory` leaves it. */
+export async function openDatabase(folder?: string, memory?: Blob): Promise<Database> {
   if (folder !== undefined && !existsSync(folder)) await createIn(folder);
   const start = async () => {
-    const client = await (folder === undefined ? PGlite.create({ parsers }) : startDurably(folder));
+    const client = await (folder === undefined
+      ? PGlite.create({ parsers, ...(memory && { loadDataDir: memory }) })
+      : startDurably(folder));
     if (folder !== undefined) await makePrivate(folder);
     return new Engine(client);
   };

@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
 import { JobAct } from '@/core/acts';
-import { nextAct } from '@/core/job';
+import { nextStep } from '@/core/job';
 import { Settings, Technician } from '@/core/workshop';
 import { loadShippedCatalogue } from './shipped';
 import { recordUse } from './bench-items';
@@ -78,7 +78,7 @@ async function demoAct(
     const stored = await jobOf(runtime.database, jobId);
     const loaded = await loadContext(runtime, stored);
     if (!loaded.ok) throw new Error(loaded.fault.sentence);
-    const next = act.kind === 'steps' ? nextAct(stored.state, loaded.value) : null;
+    const next = act.kind === 'steps' ? nextStep(stored.state, loaded.value) : null;
     const one = act.kind === 'steps' ? { kind: 'step', stepId: next?.id } : act;
     const done = await doAct(runtime, jobId, { version: stored.version, act: one });
     if (!done.ok) throw new Error(`demo job ${jobId}: ${done.fault.sentence}`);

@@ -1,4 +1,4 @@
-import { ActRequest, type ActKind, type StandInKind, decide, readsHistory } from '@/core/acts';
+import { ActRequest, type ActKind, type StandInKind, decide, onlyAdds, readsHistory } from '@/core/acts';
 import { type Result, ok, refuse } from '@/core/result';
 import { loadContext } from './job-context';
 import { findJob, historyOf, wasDone } from './jobs';
@@ -70,8 +70,8 @@ async function act(
   if (!context.by) return nobodyWorking();
   // Sent again because its answer was lost: it stands, whoever did what since.
   if (requestId !== null && (await wasDone(database, jobId, requestId))) return ok(null);
-  // Looking changes nothing that somebody could have meant otherwise.
-  if (stored.version !== version && wanted.kind !== 'look') return stale();
+  const whateverElse = onlyAdds(wanted.kind);
+  if (stored.version !== version && !whateverElse) return stale();
   const decided = decide(stored.state, wanted, context);
   if (!decided.ok) return decided;
   if (turnsDevice.includes(wanted.kind) && runtime.copies.isRunning(jobId)) return deviceWrites();
@@ -84,7 +84,8 @@ async function act(
       if (wanted.kind === 'observe-start') await recordStickSeen(sql, runtime, checked, wanted.outcome);
       return true;
     });
-    if (!saved) return stale();
+    // Somebody was quicker by a moment: what only adds is added to what stands now.
+    if (!saved) return whateverElse ? act(runtime, jobId, request, asked) : stale();
   } catch (error) {
     if (requestId !== null && isDouble(error)) return ok(null);
     throw error;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { DockPair, DockView } from '@/core/job';
+import type { DockPair, DockView } from '@/core/job-view';
 import type { DockCase } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
 import { isTrue } from '@/core/work';

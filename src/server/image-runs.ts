@@ -1,4 +1,4 @@
-import type { ImageRunView } from '@/core/job';
+import type { ImageRunView } from '@/core/job-view';
 import { type Fault, refuse } from '@/core/result';
 import { logTrouble } from './log';
 import type { ImageOutcome, ImageProgress, ImageThreads, ImageWork, RunningImageWork } from '@/images';

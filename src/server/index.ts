@@ -16,7 +16,7 @@ export { addPhoto, photoFile, photosOfJob, removePhoto } from './photos';
 export { mostPhotoBytes, photoTooLarge, scalePhoto } from './photo-scale';
 export { openRuntime } from './open-runtime';
 export type { RuntimeOptions } from './open-runtime';
-export { getRuntime, setRuntime } from './runtime';
+export { closeRuntime, getRuntime, setRuntime } from './runtime';
 export { backupToSend, restoreWorkshop } from './restore-workshop';
 export { dailyBackups } from './backup';
 export { clearDrives, clearOldDrives } from './clear-drives';

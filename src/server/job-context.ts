@@ -1,12 +1,6 @@
 import type { JobAct } from '@/core/acts';
-import {
-  type Job,
-  type Loaded,
-  type SourceSummary,
-  expectedLayout,
-  expectedTarget,
-  newDriveOf,
-} from '@/core/job';
+import { type Job, expectedLayout, expectedTarget, newDriveOf } from '@/core/job';
+import { type Loaded, type SourceSummary } from '@/core/job-view';
 import { type BuildIds, buildFrom } from '@/core/fit';
 import { type Drive, type Part, kindOf } from '@/core/part';
 import { type Result, ok } from '@/core/result';

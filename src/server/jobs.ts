@@ -5,12 +5,12 @@ import {
   HistoryEntry,
   type HistoryKind,
   Job,
-  type JobLine,
   type JobState,
   advance,
   jobState,
   stateOf,
 } from '@/core/job';
+import { type JobLine } from '@/core/job-view';
 import { type Result, ok, refuse } from '@/core/result';
 import { FactName, FactState, type Facts, type FactSetting } from '@/core/work';
 import type { Sql } from './database';

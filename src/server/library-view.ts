@@ -1,6 +1,6 @@
 import { type LibraryImage, newestFor, recordMargin } from '@/core/image';
 import { compareVersions } from '@/core/margin';
-import type { DockImage, DockItem, DockLibrary } from '@/core/job';
+import type { DockImage, DockItem, DockLibrary } from '@/core/job-view';
 import { stickContent } from '@/images';
 import { type ItemWithRecord, benchItems } from './bench-items';
 import { profileNames } from './devices';

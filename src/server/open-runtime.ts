@@ -18,7 +18,7 @@ import { KeptProfiles, keepProfilesOfOldJobs } from './kept-profiles';
 import { migrate, readMigrations } from './migrate';
 import { openFolder } from './open-folder';
 import { type Probe, workerProbe } from './probe';
-import { type Runtime, setRuntime } from './runtime';
+import { type Runtime, noteReopening, setRuntime } from './runtime';
 import { forgetOldRequests } from './requests';
 import { renewShipped } from './shipped';
 import { noteName } from './workshop-name';
@@ -96,6 +96,19 @@ export async function openRuntime(options: RuntimeOptions): Promise<Result<Runti
   }
 }
 
+/** Closes a workshop and opens its folder anew; where that fails it stays closed, and everybody is told why and what helps. */
+async function openAgain(options: RuntimeOptions, opened: Opened): Promise<Result<null>> {
+  setRuntime(null);
+  await opened.close();
+  const again = await openRuntime(options);
+  if (!again.ok) {
+    setRuntime(null, again.fault);
+    return again;
+  }
+  setRuntime(again.value);
+  return ok(null);
+}
+
 async function assemble(options: RuntimeOptions, database: Database, opened: Opened): Promise<Runtime> {
   const dock = new Dock(join(options.dataFolder, 'dock'), options.threads ?? workerThreads);
   const copies = new CopyRuns(dock);
@@ -120,13 +133,10 @@ async function assemble(options: RuntimeOptions, database: Database, opened: Ope
     changes: new JobChanges(),
     dataFolder: options.dataFolder,
     photoFolder: join(options.dataFolder, 'photos'),
-    reopen: async () => {
-      setRuntime(null);
-      await opened.close();
-      const again = await openRuntime(options);
-      if (!again.ok) return again;
-      setRuntime(again.value);
-      return ok(null);
+    reopen: () => {
+      const work = openAgain(options, opened);
+      noteReopening(work.catch(() => null));
+      return work;
     },
     now,
     library: new ImageLibrary(join(options.dataFolder, 'images'), maker.url),

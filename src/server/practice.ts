@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import type { FrameView } from '@/core/job';
+import type { FrameView } from '@/core/job-view';
 import type { DeviceProfile } from '@/core/device';
-import { ActRecord, practised } from '@/core/practice';
+import { StepRecord, practised } from '@/core/practice';
 import { type Result, ok, refuse } from '@/core/result';
 import type { Sql } from './database';
 import { allProfiles, findProfile } from './devices';
@@ -15,17 +15,17 @@ export type PracticeView = {
   frame: FrameView;
   profiles: DeviceProfile[];
   /** What the one who works has practised, by device. */
-  records: Record<string, ActRecord[]>;
+  records: Record<string, StepRecord[]>;
 };
 
-async function recordsOf(sql: Sql, initials: string): Promise<Record<string, ActRecord[]>> {
-  const rows = await sql.query<{ profile_id: string; acts: unknown }>(
-    'select profile_id, acts from practice_record where initials = $1',
+async function recordsOf(sql: Sql, initials: string): Promise<Record<string, StepRecord[]>> {
+  const rows = await sql.query<{ profile_id: string; steps: unknown }>(
+    'select profile_id, steps from practice_record where initials = $1',
     [initials],
   );
   return Object.fromEntries(
-    rows.flatMap(({ profile_id, acts }) => {
-      const read = z.array(ActRecord).safeParse(acts);
+    rows.flatMap(({ profile_id, steps }) => {
+      const read = z.array(StepRecord).safeParse(steps);
       return read.success ? [[profile_id, read.data]] : [];
     }),
   );
@@ -50,28 +50,28 @@ export async function keepPractice(
   form: unknown,
   asked: string | null = null,
   requestId: string | null = null,
-): Promise<Result<ActRecord[]>> {
+): Promise<Result<StepRecord[]>> {
   const parsed = PracticeForm.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
   const { profileId, remembered, missed } = parsed.data;
-  const keepOnce = async (sql: Sql): Promise<Result<ActRecord[]>> => {
+  const keepOnce = async (sql: Sql): Promise<Result<StepRecord[]>> => {
     const working = await whoWorks(sql, asked);
     if (!working) return nobodyWorking();
     if (!(await findProfile(sql, profileId)))
       return refuse('not-found', 'This device is not known here.', 'Choose one from the list.');
     const before = (await recordsOf(sql, working))[profileId] ?? [];
-    const records = new Map(before.map((record) => [record.actId, record]));
-    const keep = (actId: string, isRemembered: boolean) =>
-      records.set(actId, practised(records.get(actId) ?? null, actId, isRemembered, runtime.now()));
+    const records = new Map(before.map((record) => [record.stepId, record]));
+    const keep = (stepId: string, isRemembered: boolean) =>
+      records.set(stepId, practised(records.get(stepId) ?? null, stepId, isRemembered, runtime.now()));
     remembered.forEach((id) => keep(id, true));
     missed.forEach((id) => keep(id, false));
-    const acts = [...records.values()];
+    const steps = [...records.values()];
     await sql.query(
-      `insert into practice_record (initials, profile_id, acts) values ($1, $2, $3::jsonb)
-       on conflict (initials, profile_id) do update set acts = excluded.acts`,
-      [working, profileId, JSON.stringify(acts)],
+      `insert into practice_record (initials, profile_id, steps) values ($1, $2, $3::jsonb)
+       on conflict (initials, profile_id) do update set steps = excluded.steps`,
+      [working, profileId, JSON.stringify(steps)],
     );
-    return ok(acts);
+    return ok(steps);
   };
   const at = runtime.now().toISOString();
   return runtime.database.transaction((sql) => once(sql, requestId, at, () => keepOnce(sql)));

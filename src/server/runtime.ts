@@ -1,4 +1,4 @@
-import type { SourceSummary } from '@/core/job';
+import type { SourceSummary } from '@/core/job-view';
 import type { Margin } from '@/core/margin';
 import type { Fault, Result } from '@/core/result';
 import type { Dock } from '@/dock';
@@ -56,11 +56,28 @@ export type Runtime = {
 };
 
 // Instrumentation and routes are different module instances: the handle lives on globalThis.
-const holder = globalThis as typeof globalThis & { jicaraRuntime?: Runtime };
-
-export const setRuntime = (runtime: Runtime | null): void => {
-  holder.jicaraRuntime = runtime ?? undefined;
+const holder = globalThis as typeof globalThis & {
+  jicaraRuntime?: Runtime;
+  jicaraClosed?: Fault;
+  jicaraReopening?: Promise<unknown>;
 };
+
+/** Puts the open workshop where everybody finds it; where there is none, `why` is what everybody is told. */
+export const setRuntime = (runtime: Runtime | null, why?: Fault): void => {
+  holder.jicaraRuntime = runtime ?? undefined;
+  holder.jicaraClosed = why;
+};
+
+/** Notes that the workshop is being closed and opened again, so that a signal waits for it and nothing is left half swapped. */
+export const noteReopening = (work: Promise<unknown>): void => {
+  holder.jicaraReopening = work;
+};
+
+/** Closes the workshop as it stands when nothing opens it again any more; at once where there is none. */
+export async function closeRuntime(): Promise<void> {
+  await holder.jicaraReopening;
+  await holder.jicaraRuntime?.close();
+}
 
 const closedFault = (): Fault => ({
   code: 'closing',
@@ -70,6 +87,6 @@ const closedFault = (): Fault => ({
 
 /** The open workshop. While it is closed and opened again there is none. */
 export function getRuntime(): Runtime {
-  if (!holder.jicaraRuntime) throw new DatabaseTrouble(closedFault());
+  if (!holder.jicaraRuntime) throw new DatabaseTrouble(holder.jicaraClosed ?? closedFault());
   return holder.jicaraRuntime;
 }

@@ -1,4 +1,5 @@
-import { type Decision, type Loaded, type Report, decideReport } from '@/core/job';
+import { type Decision, type Report, decideReport } from '@/core/job';
+import { type Loaded } from '@/core/job-view';
 import type { Sql } from './database';
 import { loadContext } from './job-context';
 import { type StoredJob, jobOf, saveLine } from './jobs';

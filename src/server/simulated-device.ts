@@ -40,7 +40,7 @@ export async function stickForDevice(
 /** The drive after the device has restored it by itself, laid out as the job expects; null where nothing is expected. */
 function freshOf({ context }: Checked, driveBytes: number): DriveContents | null {
   const { layout } = context;
-  return layout && freshContents(driveBytes, layout.parts.length, placedBytes(layout, mainPart(layout)));
+  return layout && freshContents(driveBytes, layout.partitions.length, placedBytes(layout, mainPart(layout)));
 }
 
 /** What the simulated device finds on the drive that sits in it; null where none does. */

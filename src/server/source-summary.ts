@@ -3,12 +3,13 @@ import {
   type DriveReading,
   type Layout,
   type LayoutWish,
-  PartReader,
+  PartitionReader,
   planLayout,
   readDrive,
   rulesOf,
 } from '@/core/disk';
-import { type SourceSummary, startEvidence } from '@/core/job';
+import { type SourceSummary } from '@/core/job-view';
+import { startEvidence } from '@/core/copy';
 import { type Margin, atMost, exact, missing } from '@/core/margin';
 import { type Result, refuse } from '@/core/result';
 import { DriveImage } from '@/dock';
@@ -21,7 +22,7 @@ export const summarise = (reading: DriveReading): SourceSummary => ({
   table: reading.table,
   faults: reading.faults.map((fault) => fault.sentence),
   usedBytes: reading.usedBytes,
-  usedByPart: Object.fromEntries(
+  usedByPartition: Object.fromEntries(
     Object.entries(reading.contents).flatMap(([n, content]) =>
       content.kind === 'file-system' && content.fileSystem.usedBytes !== null
         ? [[n, content.fileSystem.usedBytes]]
@@ -116,7 +117,7 @@ export async function withStick<T>(
   if (!content) throw new Error('nothing on the stick');
   const stick = await DriveImage.open(folder, 'read');
   try {
-    const image = new PartReader(stick, 0, content.imageBytes);
+    const image = new PartitionReader(stick, 0, content.imageBytes);
     return await look(image, await readDrive(image, 512));
   } finally {
     await stick.close();

@@ -1,6 +1,8 @@
 import type { DeviceProfile } from '@/core/device';
 import type { Layout } from '@/core/disk';
-import { type JobState, type SourceSummary, newDriveOf, startEvidence } from '@/core/job';
+import { type JobState, newDriveOf } from '@/core/job';
+import { type SourceSummary } from '@/core/job-view';
+import { startEvidence } from '@/core/copy';
 import type { Margin } from '@/core/margin';
 import { isTrue } from '@/core/work';
 import { isMissing } from '@/files';

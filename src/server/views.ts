@@ -7,12 +7,12 @@ import {
   type Loaded,
   type PartsView,
   benchCard,
-  deviceSeconds,
   isNearEnd,
   makeChange,
   makeSheet,
   makeView,
-} from '@/core/job';
+} from '@/core/job-view';
+import { deviceSeconds } from '@/core/job';
 import { type Result, ok } from '@/core/result';
 import { hasProfiles } from './devices';
 import { loadContext, loadContexts } from './job-context';

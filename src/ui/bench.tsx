@@ -1,5 +1,5 @@
-import Link from 'next/link';
-import type { BenchCard, BenchColumn, BenchView } from '@/core/job';
+import Link from './link';
+import type { BenchCard, BenchColumn, BenchView } from '@/core/job-view';
 import { showDuration } from '@/core/units';
 import { BowlSign } from './bowl-sign';
 import { showDate, showMoment } from './clock';

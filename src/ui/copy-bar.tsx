@@ -1,5 +1,4 @@
-import type { CopyProgress } from '@/core/job';
-
+import type { CopyProgress } from '@/core/copy';
 /** How far a copy is, 0..1: what was read back and matched, and what was written. */
 export function copyShares(progress: CopyProgress | null): { matched: number; written: number } {
   const total = progress?.totalBytes ?? 0;

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { DeviceProfile } from '@/core/device';
-import { type PartsAnswers, type PartsForesight, foresee, handworkSpread } from '@/core/job';
+import { type PartsAnswers, handworkSpread } from '@/core/job';
+import { type PartsForesight, foresee } from '@/core/job-view';
 import { padWords } from '@/core/stack';
 import { showBytes, showDuration, showMoney } from '@/core/units';
 import type { Settings } from '@/core/workshop';

@@ -5,7 +5,7 @@ import { FaultNotice } from './notice';
 export function NoHoles({ bytes, locale }: { bytes: number | null; locale: string }) {
   const cost =
     bytes === null
-      ? 'each stand-in drive takes its full size'
+      ? 'each simulated drive takes its full size'
       : `these two drives take ${showBytes(bytes, { locale })}`;
   return (
     <FaultNotice

@@ -21,7 +21,7 @@ export function HoldNotice({
 }: {
   hold: Hold;
   children?: ReactNode;
-  /** How it is walked past, where it may be. */
+  /** How it is overridden, where it may be. */
   override?: ReactNode;
 }) {
   return (

@@ -1,4 +1,5 @@
-import { type Sheet, habitNote, marginOptions, proofSentences } from '@/core/job';
+import { type Sheet, habitNote, marginOptions } from '@/core/sheet';
+import { proofSentences } from '@/core/copy';
 import {
   type ShowOptions,
   showBytes,
@@ -104,7 +105,7 @@ export function SheetPaper({ sheet, options, workshop, draft }: Props) {
             <table className="mt-1 w-full border-collapse text-[13px]">
               <thead>
                 <tr>
-                  <th className={th}>Part</th>
+                  <th className={th}>Partition</th>
                   <th className={th}>Before</th>
                   <th className={th}>After</th>
                   <th className={th}>Change</th>
@@ -154,7 +155,7 @@ export function SheetPaper({ sheet, options, workshop, draft }: Props) {
           <h3 className="text-[16px]">Work</h3>
           {sheet.work.map((work) => (
             <p key={work.by}>
-              {work.by}: {work.acts} acts, usually {work.minutes.toFixed(0)} min
+              {work.by}: {work.acts} steps, usually {work.minutes.toFixed(0)} min
             </p>
           ))}
           <p>

@@ -12,9 +12,8 @@ import {
   Search,
   Settings2,
 } from 'lucide-react';
-import Link from 'next/link';
-import type { FrameView } from '@/core/job';
-
+import Link from './link';
+import type { FrameView } from '@/core/job-view';
 export type SideBarPlace =
   | 'bench'
   | 'job'

@@ -1,4 +1,4 @@
-import { profile, takeIn } from '@/core/job/job.test.data';
+import { profile, takeIn } from '@/core/acts/bench.test.data';
 import { type Typed, readTyped, startTyped } from './take-in-typed';
 
 const zone = 'Europe/Lisbon';

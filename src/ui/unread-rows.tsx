@@ -1,5 +1,4 @@
-import type { UnreadLine } from '@/core/job';
-
+import type { UnreadLine } from '@/core/job-view';
 type Props = { rows: UnreadLine[]; one: string; many: string; href: (id: string) => string };
 
 /** Jobs that cannot be read. */

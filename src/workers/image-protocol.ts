@@ -1,13 +1,12 @@
 import type { Inspection, UsageBin } from '@/core/disk';
 import type { LayoutSource } from '@/core/job';
-
 /** What a page learns of an image without a byte of it leaving the machine. */
 export type LookedInside = {
   inspection: Inspection;
   map: UsageBin[];
   /** Null where no table and no file system was found. */
   source: LayoutSource | null;
-  usedByPart: Record<number, number>;
+  usedByPartition: Record<number, number>;
 };
 
 export type HashProgress = {

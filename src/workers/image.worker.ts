@@ -16,7 +16,7 @@ const imageWorker: ImageWorker = {
       inspection,
       map: usageMap(reading, file.size, bins),
       source: reading.table && { table: reading.table, rules: rulesOf(reading) },
-      usedByPart: Object.fromEntries(
+      usedByPartition: Object.fromEntries(
         inspection.parts.flatMap(({ number, usedBytes }) =>
           usedBytes === null ? [] : [[number, usedBytes]],
         ),

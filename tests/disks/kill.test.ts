@@ -1,11 +1,11 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { once } from 'node:events';
-import { createReadStream, openSync, writeSync, closeSync } from 'node:fs';
+import { createReadStream, existsSync, openSync, writeSync, closeSync } from 'node:fs';
 import { readFile, watch } from 'node:fs/promises';
 import { join } from 'node:path';
 import { readJournal } from '@/copier';
-import type { Manifest } from '@/core/job';
+import type { Manifest } from '@/core/copy';
 import { workFolderOf } from '@/cli/copy-begin';
 import { answerOf, jicara } from './command';
 import { blank, noise, toolWithInput, workFolder } from './tools';
@@ -49,6 +49,9 @@ const digestOf = async (path: string) => {
 
 /** Resolves when the journal was written to, or when the process ended before. */
 async function journalMoves(folder: string, child: ChildProcess): Promise<void> {
+  // At the first start the folder to watch is not there yet, for as long as the machine needs.
+  while (!existsSync(join(folder, 'journal.log')) && child.exitCode === null && child.signalCode === null)
+    await new Promise((resolve) => setTimeout(resolve, 10));
   const ending = new AbortController();
   child.once('exit', () => ending.abort());
   try {
@@ -75,15 +78,14 @@ describe('a copy that is killed again and again', () => {
       '--limit-rate',
       '130',
     ];
-    // Begun and stopped at once, so that the folder to watch is there.
     const folder = workFolderOf(target);
     let inside = 0;
     let verified = 0;
     for (let kill = 0; kill < kills; kill += 1) {
       const child = spawn(process.execPath, args, { stdio: 'ignore' });
       const ended = once(child, 'exit');
-      if (kill > 0) await journalMoves(folder, child);
-      const wait = setTimeout(() => child.kill('SIGKILL'), kill === 0 ? 2500 : random() * 350);
+      await journalMoves(folder, child);
+      const wait = setTimeout(() => child.kill('SIGKILL'), random() * 350);
       await ended;
       clearTimeout(wait);
       const journal = await readJournal(join(folder, 'journal.log'));

@@ -32,13 +32,13 @@ describe('tables, against sfdisk', () => {
     expect(reading.faults).toEqual([]);
     expect(reading.table).toMatchObject({ kind: 'gpt', sectorBytes: 512, diskGuid: said.id });
     expect(
-      reading.table!.parts.map((part) => [
+      reading.table!.partitions.map((part) => [
         part.firstSector,
         part.lastSector - part.firstSector + 1,
         part.partGuid,
       ]),
     ).toEqual(said.partitions.map((part) => [part.start, part.size, part.uuid]));
-    expect(reading.table!.parts.map((part) => part.name)).toEqual(['start', 'Spiele', '']);
+    expect(reading.table!.partitions.map((part) => part.name)).toEqual(['start', 'Spiele', '']);
   });
 
   it('with headers and sectors of 4096 bytes, told without being said', async () => {
@@ -48,7 +48,7 @@ describe('tables, against sfdisk', () => {
     const said = tool('fdisk', '-b', '4096', '-l', '-o', 'Start,End,UUID', image);
     expect(reading.faults).toEqual([]);
     expect(reading.table).toMatchObject({ kind: 'gpt', sectorBytes: 4096 });
-    const rows = reading.table!.parts.map((part) => [part.firstSector, part.lastSector, part.partGuid]);
+    const rows = reading.table!.partitions.map((part) => [part.firstSector, part.lastSector, part.partGuid]);
     expect(rows).toHaveLength(3);
     for (const row of rows) expect(said.replace(/ +/gu, ' ')).toContain(row.join(' '));
   });
@@ -70,17 +70,17 @@ describe('tables, against sfdisk', () => {
     // sfdisk lists the extended part as well, which holds the others and nothing of its own.
     const real = said.partitions.filter((_, i) => i !== 2);
     expect(
-      reading.table!.parts.map((part) => [part.firstSector, part.lastSector - part.firstSector + 1]),
+      reading.table!.partitions.map((part) => [part.firstSector, part.lastSector - part.firstSector + 1]),
     ).toEqual(real.map((part) => [part.start, part.size]));
-    expect(reading.table!.parts.map((part) => part.number)).toEqual([1, 2, 5, 6, 7]);
-    expect(reading.table!.parts[0]!.record).toMatchObject({ type: 0x0c, isActive: true });
+    expect(reading.table!.partitions.map((part) => part.number)).toEqual([1, 2, 5, 6, 7]);
+    expect(reading.table!.partitions[0]!.record).toMatchObject({ type: 0x0c, isActive: true });
   });
 
   it('none at all: a file system over the whole card', async () => {
     const image = blank(work.path('card.img'), 64 * MiB);
     tool('mkfs.fat', '-F', '16', '-n', 'CARD', image);
     const reading = await read(image);
-    expect(reading.table).toMatchObject({ kind: 'none', parts: [{ number: 1, firstSector: 0 }] });
+    expect(reading.table).toMatchObject({ kind: 'none', partitions: [{ number: 1, firstSector: 0 }] });
     expect(reading.contents[1]).toMatchObject({ fileSystem: { kind: 'FAT16', label: 'CARD' } });
   });
 });

@@ -142,7 +142,8 @@ export async function openPage(browser: Browser, app: App): Promise<Seen> {
   });
   const page = await context.newPage();
   page.on('pageerror', (error) => errors.push(error.message));
-  page.setDefaultTimeout(45_000);
+  // Generous: several applications and their windows share the machine's cores.
+  page.setDefaultTimeout(90_000);
   return { context, page, foreign, errors };
 }
 
@@ -171,14 +172,14 @@ export async function call(app: App, path: string, body?: unknown): Promise<Repl
 
 export type View = {
   version: number;
-  acts: { id: string; station: string }[];
-  nextActId: string | null;
+  steps: { id: string; station: string }[];
+  nextStepId: string | null;
   current: string;
   copy: { kind: string; verifiedBlocks?: number; progress?: { verifiedBlocks: number } | null };
   facts: Record<string, { value: boolean }>;
   job: { id: string; dock: { old: { benchLabel: string }; new: { benchLabel: string } } | null };
   history: { kind: string; sentence: string }[];
-  layout: { parts: { from: { firstSector: number }; to: { firstSector: number } }[] } | null;
+  layout: { partitions: { from: { firstSector: number }; to: { firstSector: number } }[] } | null;
 };
 
 export const view = async (app: App, id: string) => (await call(app, `/api/jobs/${id}`)).value as View;
@@ -189,13 +190,17 @@ export async function act(app: App, id: string, what: object): Promise<string> {
   return reply.ok ? 'ok' : reply.fault!.code;
 }
 
-/** Does all acts of the hands that belong to a station. */
+/** Does all steps of the hands that belong to a station; each answer says which one is next. */
 export async function hands(app: App, id: string, station: string): Promise<void> {
-  for (let now = await view(app, id); ; now = await view(app, id)) {
-    const next = now.acts.find((a) => a.id === now.nextActId);
+  for (let now = await view(app, id); ;) {
+    const next = now.steps.find((a) => a.id === now.nextStepId);
     if (!next || next.station !== station) return;
-    const said = await act(app, id, { kind: 'step', stepId: next.id });
-    if (said !== 'ok') throw new Error(said);
+    const reply = await call(app, `/api/jobs/${id}/acts`, {
+      version: now.version,
+      act: { kind: 'step', stepId: next.id },
+    });
+    if (!reply.ok) throw new Error(reply.fault!.code);
+    now = reply.value as View;
   }
 }
 
@@ -206,11 +211,11 @@ export async function until<T>(
   mostMs = 150_000,
 ): Promise<T> {
   const end = Date.now() + mostMs;
-  for (;;) {
+  for (let pauseMs = 40; ; pauseMs = Math.min(400, pauseMs * 1.3)) {
     const value = await ask();
     if (holds(value)) return value;
     if (Date.now() > end) throw new Error(`still ${JSON.stringify(value).slice(0, 400)}`);
-    await new Promise((resolve) => setTimeout(resolve, 60));
+    await new Promise((resolve) => setTimeout(resolve, pauseMs));
   }
 }
 

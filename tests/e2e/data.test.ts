@@ -4,7 +4,7 @@ import { open, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import axe from 'axe-core';
-import { buildTable, fillWish, makeFat32, partTypeCodes, usableSectors } from '@/core/disk';
+import { buildTable, fillWish, makeFat32, partitionTypeCodes, usableSectors } from '@/core/disk';
 import { type App, type Seen, act, call, hands, until, view, visit, withApp } from './app';
 import { tabTo } from './keyboard';
 
@@ -24,8 +24,8 @@ async function makeImage() {
   const file = await open(image, 'w');
   await file.truncate(driveSectors * 512);
   const parts = [
-    [2048, 82_047, partTypeCodes.efiSystem, 'start'],
-    [83_968, 480_000 - 1, partTypeCodes.basicData, 'games'],
+    [2048, 82_047, partitionTypeCodes.efiSystem, 'start'],
+    [83_968, 480_000 - 1, partitionTypeCodes.basicData, 'games'],
   ] as const;
   for (const [firstSector, lastSector, , name] of parts) {
     const made = makeFat32({
@@ -49,7 +49,7 @@ async function makeImage() {
     driveSectors,
     diskGuid: guid(0),
     ...usableSectors(driveSectors, 512),
-    parts: parts.map(([firstSector, lastSector, typeGuid, name], i) => ({
+    partitions: parts.map(([firstSector, lastSector, typeGuid, name], i) => ({
       number: i + 1,
       typeGuid,
       partGuid: guid(i + 1),

@@ -22,13 +22,13 @@ async function bySpace(id: string, station: string) {
   const { page } = seen;
   await visit(page, `/jobs/${id}/${station}`);
   for (let now = await view(app, id); ; now = await view(app, id)) {
-    const next = now.acts.find((one) => one.id === now.nextActId);
+    const next = now.steps.find((one) => one.id === now.nextStepId);
     if (next?.station !== station) return;
     await page.getByRole('button', { name: 'Done, next step' }).and(page.locator(':enabled')).waitFor();
     await page.keyboard.press('Space');
     await until(
       () => view(app, id),
-      (v) => v.nextActId !== now.nextActId,
+      (v) => v.nextStepId !== now.nextStepId,
     );
   }
 }
@@ -86,7 +86,7 @@ it.each([
   );
   await bySpace(id, 'swap');
   await bySpace(id, 'close');
-  expect((await view(app, id)).nextActId).toBeNull();
+  expect((await view(app, id)).nextStepId).toBeNull();
   await visit(page, `/jobs/${id}/close`);
   await page.getByRole('img', { name: /Screw bowl: 0 of/u }).waitFor();
 });
@@ -132,7 +132,7 @@ it('a practice run with two mistakes shows what would come of them, and what to 
     await marked.waitFor();
     return marked;
   };
-  // Two mistakes: anything but the marked one, at the first two acts.
+  // Two mistakes: anything but the marked one, at the first two steps.
   for (let mistake = 0; mistake < 2; mistake += 1) {
     await right();
     await page.locator('ol button:not(.border-clear)').first().click();
@@ -165,5 +165,5 @@ it('a practice run with two mistakes shows what would come of them, and what to 
   await page.getByText('2 mistakes', { exact: false }).waitFor();
   await page.getByText('(another was picked)').first().waitFor();
   await page.getByRole('button', { name: 'Another device' }).click();
-  await page.getByText(/acts, none due/u).waitFor();
+  await page.getByText(/steps, none due/u).waitFor();
 });

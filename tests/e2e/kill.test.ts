@@ -78,7 +78,7 @@ it('is killed in the middle of a copy, says so, goes on with one key, and ends i
   expect(after.copy.kind).toBe('interrupted');
   expect(after.copy.verifiedBlocks).toBeGreaterThanOrEqual(80);
   expect(after.facts['copy.verified']?.value).not.toBe(true);
-  const swap = after.acts.find((a) => a.station === 'swap')!;
+  const swap = after.steps.find((a) => a.station === 'swap')!;
   expect(await act(app, id, { kind: 'step', stepId: swap.id })).toBe('hold-copy-unverified');
 
   await call(app, '/api/workshop', { pace: 'free' });

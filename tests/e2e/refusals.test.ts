@@ -126,7 +126,7 @@ it('the second of two windows is told, and nothing is overwritten', async () => 
   await page.getByRole('heading', { name: 'Unlatch the ribbon of the back cover' }).waitFor();
   await other.page.keyboard.press('Space');
   await other.page.getByRole('alert').getByText('changed in another window').waitFor();
-  expect((await view(app, 'Q-0413')).nextActId).toBe('ribbon');
+  expect((await view(app, 'Q-0413')).nextStepId).toBe('ribbon');
   await other.page.getByRole('button', { name: 'Show the newer state' }).click();
   await other.page.getByRole('heading', { name: 'Unlatch the ribbon of the back cover' }).waitFor();
   await other.page.keyboard.press('Backspace');
@@ -139,7 +139,7 @@ it('holds stand until they are lifted: card, then charge', async () => {
   await visit(page, '/jobs/Q-0414/open');
   await page.getByText('Held: a card is in the slot').waitFor();
   await page.keyboard.press('Space');
-  expect((await view(app, 'Q-0414')).nextActId).toBe('lay-out');
+  expect((await view(app, 'Q-0414')).nextStepId).toBe('lay-out');
   expect(await act(app, 'Q-0414', { kind: 'step', stepId: 'lay-out' })).toBe('hold-card');
   await page.getByRole('button', { name: 'The card is out' }).click();
   await page.getByText('Held: the battery holds too much charge').waitFor();

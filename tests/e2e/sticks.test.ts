@@ -126,7 +126,7 @@ it('from the library to the first start: the device is opened with a checked sti
 it('the system part on the new drive is the one on the stick, byte for byte', async () => {
   const { layout, job } = (await view(app, id)) as unknown as {
     layout: {
-      parts: {
+      partitions: {
         name: string;
         from: { firstSector: number; lastSector: number };
         to: { firstSector: number };
@@ -134,7 +134,7 @@ it('the system part on the new drive is the one on the stick, byte for byte', as
     };
     job: { installed: { benchLabel: string } };
   };
-  const home = layout.parts.find(({ name }) => name === 'home')!;
+  const home = layout.partitions.find(({ name }) => name === 'home')!;
   const stick = await open(join(app.folder, 'dock/sticks/ST-1101/image.img'));
   const drive = await open(join(app.folder, 'dock/drives', job.installed.benchLabel, 'image.img'));
   const bytes = (home.from.lastSector - home.from.firstSector + 1) * 512;

@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import type { Browser, Route } from 'playwright-core';
-import { type App, type Seen, act, openPage, until, view, visit, withApp } from './app';
+import { type App, type Seen, type View, act, openPage, until, view, visit, withApp } from './app';
 
 jest.setTimeout(420_000);
 let app: App;
@@ -24,7 +24,7 @@ it('two windows at one job: each sees the other’s acts as they happen, and a p
   // Pressed at that moment, it was meant for the cover.
   await other.page.keyboard.press('Space');
   await other.page.getByRole('alert').getByText('Somebody else did an act at this moment').waitFor();
-  expect((await view(app, id)).nextActId).toBe('ribbon');
+  expect((await view(app, id)).nextStepId).toBe('ribbon');
   await other.page.getByRole('button', { name: 'Understood' }).click();
   await other.page.getByText('In another window:').waitFor();
   // Each window has its own hands: who was picked at one of them stands behind its acts alone.
@@ -68,8 +68,8 @@ it('without a connection an act is kept, sent again, and done once', async () =>
   await page.keyboard.press('Space');
   await page.getByRole('heading', heading('Touch grounded metal')).waitFor();
   await page.getByText('your act is kept and not noted yet').waitFor({ state: 'detached' });
-  const { history, nextActId } = await view(app, id);
-  expect(nextActId).toBe('ground');
+  const { history, nextStepId } = await view(app, id);
+  expect(nextStepId).toBe('ground');
   expect(history.filter(({ sentence }) => sentence === 'Unlatch the ribbon of the back cover')).toHaveLength(
     1,
   );
@@ -141,4 +141,47 @@ it('a photo is kept with its step, shown again on the way back, and taken away w
   await page.getByRole('button', { name: 'Yes, the picture is gone then' }).click();
   await shown.waitFor({ state: 'detached' });
   expect((await view(app, id)).history.at(-1)!.sentence).toMatch(/^Photo P-\d+ taken away/u);
+});
+
+it('a backup is taken away and brought back from the screen, by typing the workshop’s name', async () => {
+  const { page } = seen;
+  const notes = async () =>
+    // For a moment there is no workshop to ask.
+    ((await view(app, id)) as View | undefined)?.history
+      .filter(({ kind }) => kind === 'note')
+      .map(({ sentence }) => sentence) ?? [];
+  await act(app, id, { kind: 'note', text: 'before the backup' });
+  await visit(page, '/workshop');
+  const taken = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Download a backup now' }).click();
+  const file = await (await taken).path();
+  await act(app, id, { kind: 'note', text: 'after it' });
+  const input = page.getByLabel('File of a backup');
+  const name = page.getByLabel(/^Type “/u);
+  const bring = page.getByRole('button', { name: 'Bring it back' });
+  await input.setInputFiles({
+    name: 'notes.zip',
+    mimeType: 'application/zip',
+    buffer: Buffer.from('no archive'),
+  });
+  expect(await bring.isDisabled()).toBe(true);
+  await name.fill('another workshop');
+  expect(await bring.isDisabled()).toBe(true);
+  const workshop = /“(.+)”/u.exec(
+    (await page
+      .getByText(/^Type “/u)
+      .first()
+      .textContent()) ?? '',
+  )![1]!;
+  await name.fill(workshop);
+  await bring.click();
+  // What is no backup is told, and nothing is lost.
+  await page.getByRole('alert').first().waitFor();
+  expect(await notes()).toEqual(expect.arrayContaining(['before the backup', 'after it']));
+  await input.setInputFiles(file);
+  await bring.click();
+  await until(notes, (all) => all.includes('before the backup') && !all.includes('after it'));
+  await page.getByRole('heading', { name: 'Backup' }).waitFor();
+  await visit(page, `/jobs/${id}/open`);
+  expect(await act(app, id, { kind: 'note', text: 'and it goes on' })).toBe('ok');
 });

@@ -1,5 +1,5 @@
 import { type App, type Seen, until, view, withApp, visit } from './app';
-import { Manifest } from '@/core/job';
+import { Manifest } from '@/core/copy';
 import { choose, tabTo, type } from './keyboard';
 
 jest.setTimeout(420_000);
@@ -35,19 +35,19 @@ it('goes from an empty take-in form to the sheet by keyboard alone', async () =>
   await page.getByText('It fits.').waitFor();
   await press('Enter');
   await onStation('data');
-  await page.getByText('Where each part goes').waitFor();
+  await page.getByText('Where each partition goes').waitFor();
   await press('Enter');
   await onStation('open');
 
   // The list says how many; a held key does a step once.
   for (let now = await view(app, id); now.current === 'open'; now = await view(app, id)) {
-    const before = now.nextActId;
+    const before = now.nextStepId;
     await page.keyboard.down('Space');
     await page.keyboard.down('Space');
     await page.keyboard.up('Space');
     await until(
       () => view(app, id),
-      (v) => v.nextActId !== before,
+      (v) => v.nextStepId !== before,
     );
     const steps = (await view(app, id)).history.filter((entry) => entry.kind === 'step').length;
     expect(steps).toBe(now.history.filter((entry) => entry.kind === 'step').length + 1);
@@ -72,13 +72,13 @@ it('goes from an empty take-in form to the sheet by keyboard alone', async () =>
   await page.getByRole('button', { name: 'Go on to Swap' }).waitFor();
   await press('Enter');
   await onStation('swap');
-  for (let now = await view(app, id); now.nextActId !== null; now = await view(app, id)) {
-    const before = now.nextActId;
+  for (let now = await view(app, id); now.nextStepId !== null; now = await view(app, id)) {
+    const before = now.nextStepId;
     await page.getByRole('button', { name: 'Done, next step' }).and(page.locator(':enabled')).waitFor();
     await press('Space');
     await until(
       () => view(app, id),
-      (v) => v.nextActId !== before,
+      (v) => v.nextStepId !== before,
     );
   }
   await onStation('first-power');

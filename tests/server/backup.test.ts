@@ -4,12 +4,23 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { unsafeValue } from '@/core/result';
-import { type Runtime, doAct, findJob, getRuntime, openRuntime, restoreWorkshop, setRuntime } from '@/server';
+import {
+  type Runtime,
+  closeRuntime,
+  doAct,
+  findJob,
+  getRuntime,
+  openRuntime,
+  restoreWorkshop,
+  setRuntime,
+} from '@/server';
 import { finishSwap, keepDaily, readBackup, stageRestore, writeBackup } from '@/server/backup';
-import { openDatabase } from '@/server/database';
+import { openDatabase, troubleIn } from '@/server/database';
 import { jobView, imagesInProcess, inProcess } from './workshop';
 
+let isDamaged = false;
 const probe = async (folder: string) => {
+  if (isDamaged) return false;
   try {
     const database = await openDatabase(folder);
     await database.query('select count(*) from job');
@@ -187,4 +198,30 @@ it('seven days are kept by themselves, photos beside them once, and one of them 
   setRuntime(runtime);
   expect(await notes()).toContain('before the backup');
   expect(readdirSync(join(folder, 'photos')).sort()).toEqual(['P-0001.jpg', 'P-0002.jpg']);
+});
+
+it('where what was brought back cannot be opened, everybody is told that, and not to wait a moment', async () => {
+  isDamaged = true;
+  const again = await runtime.reopen();
+  isDamaged = false;
+  expect(again).toMatchObject({ ok: false, fault: { code: 'database-damaged' } });
+  let told: unknown = null;
+  try {
+    getRuntime();
+  } catch (error) {
+    told = troubleIn(error);
+  }
+  expect(told).toEqual(again.ok ? null : again.fault);
+  runtime = unsafeValue(await open(folder));
+  setRuntime(runtime);
+  expect((await notes()).length).toBeGreaterThan(0);
+});
+
+it('a signal while it is being opened again waits for that, and then closes it', async () => {
+  const work = runtime.reopen();
+  await closeRuntime();
+  expect(await work).toEqual({ ok: true, value: null });
+  // The lock is let go: the folder can be opened by the next.
+  runtime = unsafeValue(await open(folder));
+  setRuntime(runtime);
 });

@@ -1,7 +1,7 @@
 import { fillWish } from '@/core/disk';
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { CopyState } from '@/core/job';
+import type { CopyState } from '@/core/copy';
 import { jobView, type Workshop, act, openWorkshop, switchOn } from './workshop';
 
 let workshop: Workshop;
@@ -14,7 +14,7 @@ beforeAll(async () => {
   await act(runtime, id, { kind: 'choose', driveId: 'ostrel-marl-2000', padIds: ['lindrel-soft-250'] });
   await act(runtime, id, { kind: 'lay-out', wish: fillWish });
   for (let now = await view(); now.current === 'open'; now = await view()) {
-    await act(runtime, id, { kind: 'step', stepId: now.nextActId });
+    await act(runtime, id, { kind: 'step', stepId: now.nextStepId });
   }
   await act(runtime, id, { kind: 'dock', caseId: 'tarn-5' });
 }, 120_000);
@@ -111,14 +111,14 @@ describe('a copy', () => {
 
   it('leads to a device that starts from the new drive alone', async () => {
     const { runtime } = workshop;
-    for (let now = await view(); now.nextActId; now = await view()) {
-      expect(await act(runtime, id, { kind: 'step', stepId: now.nextActId })).toBe('ok');
+    for (let now = await view(); now.nextStepId; now = await view()) {
+      expect(await act(runtime, id, { kind: 'step', stepId: now.nextStepId })).toBe('ok');
     }
     // The start file is gone from the new drive: the simulated device reads the bytes, and does not start.
     const target = runtime.dock.driveFolder('KV-2202');
     const image = join(target, 'image.img');
     const { open } = await import('node:fs/promises');
-    const efi = (await view()).layout!.parts[0]!.to.firstSector * 512;
+    const efi = (await view()).layout!.partitions[0]!.to.firstSector * 512;
     const file = await open(image, 'r+');
     const boot = Buffer.alloc(512);
     await file.read(boot, 0, 512, efi);

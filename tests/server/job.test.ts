@@ -31,8 +31,8 @@ const view = async (id: string) => await jobView(workshop.runtime, id);
 
 async function hands(id: string, station: string): Promise<string> {
   for (;;) {
-    const { acts, nextActId } = await view(id);
-    const next = acts.find((a) => a.id === nextActId);
+    const { steps, nextStepId } = await view(id);
+    const next = steps.find(({ id: one }) => one === nextStepId);
     if (!next || next.station !== station) return 'ok';
     const said = await act(workshop.runtime, id, { kind: 'step', stepId: next.id });
     if (said !== 'ok') return said;
@@ -151,15 +151,24 @@ describe('a job on the server', () => {
     const { runtime } = workshop;
     const id = await taken();
     const seen = unsafeValue(await findJob(runtime.database, id)).version;
-    const note = (text: string) => doAct(runtime, id, { version: seen, act: { kind: 'note', text } });
-    expect((await note('first')).ok).toBe(true);
-    expect(await note('second')).toMatchObject({ ok: false, fault: { code: 'stale' } });
+    const charge = (percent: number) =>
+      doAct(runtime, id, { version: seen, act: { kind: 'charge', percent } });
+    expect((await charge(3)).ok).toBe(true);
+    expect(await charge(4)).toMatchObject({ ok: false, fault: { code: 'stale' } });
     const both = await Promise.all([
       act(runtime, id, { kind: 'charge', percent: 5 }),
       act(runtime, id, { kind: 'charge', percent: 6 }),
     ]);
     expect(both.sort()).toEqual(['ok', 'stale']);
-    expect((await view(id)).history.filter((entry) => entry.kind === 'note')).toHaveLength(1);
+    // Not a note: it takes nothing from what another did, and nothing that was typed is lost.
+    const notes = ['first', 'second', 'third'];
+    const noted = await Promise.all(
+      notes.map((text) => doAct(runtime, id, { version: seen, act: { kind: 'note', text } })),
+    );
+    expect(noted.map(({ ok }) => ok)).toEqual([true, true, true]);
+    const { history } = await view(id);
+    const written = history.filter((entry) => entry.kind === 'note').map(({ sentence }) => sentence);
+    expect(written.sort()).toEqual([...notes].sort());
   });
 
   it('is answered in words for an unknown job, an unknown act, and text of ten thousand characters', async () => {
@@ -225,7 +234,8 @@ it('an act that is sent again because its answer was lost is done once, whoever 
     'somebody else',
   ]);
   // Another act with the old version is still told that it comes too late.
-  expect(await doAct(workshop.runtime, id, { ...request, requestId: 'fedcba9876543210' })).toMatchObject({
+  const charge = { version, act: { kind: 'charge', percent: 50 }, requestId: 'fedcba9876543210' };
+  expect(await doAct(workshop.runtime, id, charge)).toMatchObject({
     ok: false,
     fault: { code: 'stale' },
   });

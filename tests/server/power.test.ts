@@ -53,10 +53,10 @@ async function begin(profileId: string, formFactor: string, route: string): Prom
 
 /** Does the steps that are left; a wait passes, a board is told by the first of its revisions. */
 async function hands(id: string): Promise<void> {
-  for (let now = await view(id); now.nextActId !== null; now = await view(id)) {
-    const said = await doing(id, { kind: 'step', stepId: now.nextActId });
+  for (let now = await view(id); now.nextStepId !== null; now = await view(id)) {
+    const said = await doing(id, { kind: 'step', stepId: now.nextStepId });
     if (said === 'wait') workshop.pass(600);
-    else expect([now.nextActId, said]).toEqual([now.nextActId, 'ok']);
+    else expect([now.nextStepId, said]).toEqual([now.nextStepId, 'ok']);
   }
 }
 
@@ -94,7 +94,7 @@ it('a console formats its empty drive: it asks, is answered, tests it, and asks 
 
 it('a handheld restores itself over the network, is spoiled by a key, and begins anew', async () => {
   const id = await begin('braskit-heron', '2280-S3-M', 'network');
-  expect(await doing(id, { kind: 'step', stepId: (await view(id)).nextActId })).toBe('hold-second-copy');
+  expect(await doing(id, { kind: 'step', stepId: (await view(id)).nextStepId })).toBe('hold-second-copy');
   expect(await doing(id, { kind: 'observe', fact: 'second-copy.made', value: true })).toBe('ok');
   await hands(id);
   await doing(id, { kind: 'observe', fact: 'charger.connected', value: true });
@@ -148,11 +148,11 @@ it('a recorder wants its cables in their order, and a network restore only where
 it('the maker’s storage mode has its own limit, and the lower charge counts until it is chosen', async () => {
   const id = await begin('braskit-heron', '2280-S3-M', 'copy-on-dock');
   await doing(id, { kind: 'charge', percent: 35 });
-  const next = async () => doing(id, { kind: 'step', stepId: (await view(id)).nextActId });
+  const next = async () => doing(id, { kind: 'step', stepId: (await view(id)).nextStepId });
   expect(await next()).toBe('hold-charge');
-  expect(await doing(id, { kind: 'charge-school', school: 'storage-mode' })).toBe('ok');
+  expect(await doing(id, { kind: 'charge-policy', policy: 'storage-mode' })).toBe('ok');
   expect(await next()).toBe('ok');
-  expect(await doing(id, { kind: 'charge-school', school: 'low-charge' })).toBe('opened');
+  expect(await doing(id, { kind: 'charge-policy', policy: 'low-charge' })).toBe('opened');
   let said = 'ok';
   while (said === 'ok') said = await next();
   expect(said).toBe('hold-storage-mode');

@@ -36,7 +36,7 @@ async function thrice(what: object, requestId: string, job = id): Promise<string
 async function hands(station: string): Promise<void> {
   for (;;) {
     const view = await jobView(workshop.runtime, id);
-    const next = view.acts.find((one) => one.id === view.nextActId);
+    const next = view.steps.find((one) => one.id === view.nextStepId);
     if (next?.station !== station) return;
     const said = await act(workshop.runtime, id, { kind: 'step', stepId: next.id });
     if (said !== 'ok') throw new Error(said);

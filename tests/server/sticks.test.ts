@@ -1,7 +1,8 @@
 import { readFile, rm, truncate } from 'node:fs/promises';
 import { join } from 'node:path';
 import { readChecksumList } from '@/core/image';
-import type { CopyState, DockImage, DockItem } from '@/core/job';
+import type { CopyState } from '@/core/copy';
+import type { DockImage, DockItem } from '@/core/job-view';
 import { unsafeValue } from '@/core/result';
 import { checksumList, doImageAct, dockView, setPracticeFaults } from '@/server';
 import { jobView, type Workshop, act, openWorkshop, switchOn } from './workshop';
@@ -110,7 +111,7 @@ it('a job takes its stick before the device is opened, checked for model, age an
   expect(await act(runtime, id, { kind: 'route', route: 'stick' })).toBe('ok');
   expect(await act(runtime, id, { kind: 'route', route: 'stick' })).toBe('same-way');
   const before = await view();
-  expect(before.cord.map(({ id: station }) => station)).toEqual([
+  expect(before.stations.map(({ id: station }) => station)).toEqual([
     'take-in',
     'fit',
     'data',
@@ -141,7 +142,7 @@ it('a job takes its stick before the device is opened, checked for model, age an
     { verdict: 'clear' },
   ]);
   expect(after.stationHolds.open).toBeUndefined();
-  expect(after.layout?.parts.map(({ name, grownBy }) => [name, grownBy])).toEqual([
+  expect(after.layout?.partitions.map(({ name, grownBy }) => [name, grownBy])).toEqual([
     ['EFI system', null],
     ['home', 'device'],
   ]);
@@ -154,8 +155,8 @@ it('a job takes its stick before the device is opened, checked for model, age an
 it('the device is restored from the stick, byte for byte, starts, and the stick’s record says so', async () => {
   const { runtime } = workshop;
   await act(runtime, id, { kind: 'observe', fact: 'encryption.on', value: false });
-  for (let now = await view(); now.nextActId !== null; now = await view())
-    expect(await act(runtime, id, { kind: 'step', stepId: now.nextActId })).toBe('ok');
+  for (let now = await view(); now.nextStepId !== null; now = await view())
+    expect(await act(runtime, id, { kind: 'step', stepId: now.nextStepId })).toBe('ok');
   expect(await act(runtime, id, { kind: 'restore' })).toBe('stick-out');
   await act(runtime, id, { kind: 'observe', fact: 'stick.inserted', value: true });
   expect(await act(runtime, id, { kind: 'restore' })).toBe('no-charger');

@@ -1,11 +1,12 @@
-import { type Database, openDatabase } from '@/server';
+import type { Database } from '@/server';
+import { memoryDatabase } from './memory-database';
 import { migrate, readMigrations } from '@/server/migrate';
 import { openWorkshop } from './workshop';
 
 describe('migrations', () => {
   let database: Database;
   beforeAll(async () => {
-    database = await openDatabase();
+    database = await memoryDatabase();
   }, 60_000);
   afterAll(() => database.close());
 

@@ -3,7 +3,8 @@ import { jobView, openWorkshop } from './workshop';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { openDatabase, openRuntime, readProfiles } from '@/server';
+import { openRuntime, readProfiles } from '@/server';
+import { memoryDatabase } from './memory-database';
 import { migrate, readMigrations } from '@/server/migrate';
 import { inProcess } from './workshop';
 
@@ -45,7 +46,7 @@ const oldJob = {
 
 it('a workshop of the release before opens: devices and parts in today’s format, its jobs with their choices', async () => {
   const folder = await mkdtemp(join(tmpdir(), 'jicara-upgrade-'));
-  const database = await openDatabase();
+  const database = await memoryDatabase();
   const migrations = await readMigrations(join(process.cwd(), 'src/server/migrations'));
   expect((await migrate(database, migrations.slice(0, 2))).ok).toBe(true);
   await database.query(
@@ -127,4 +128,33 @@ it('a profile that today’s proof refuses is named with its step, and keeps nei
   // Its job goes on with the profile that it began with.
   expect((await jobView(runtime, 'Q-0413'))?.profile.name).toBe('Heron');
   await close();
+});
+
+it('what stood under words that were given up is kept under those that count', async () => {
+  const database = await memoryDatabase();
+  const migrations = await readMigrations(join(process.cwd(), 'src/server/migrations'));
+  expect((await migrate(database, migrations.slice(0, 9))).ok).toBe(true);
+  await database.execute(`
+    insert into device_profile (id, maker, name, document) values ('one', 'Braskit', 'Osprey', '{}');
+    insert into technician (initials, name) values ('IM', 'Ines Marrow');
+    insert into job (id, profile_id, owner, taken_in_at, document) values
+      ('Q-0500', 'one', 'Bosun', now(), '{"chargeSchool": "storage-mode", "route": "stick"}'),
+      ('Q-0501', 'one', 'Bosun', now(), '{"route": "stick"}');
+    insert into practice_record (initials, profile_id, acts) values ('IM', 'one',
+      '[{"actId": "off", "intervalDays": 2, "dueOn": "2026-11-26"}, {"actId": "cover", "intervalDays": 1, "dueOn": "2026-11-27"}]');
+  `);
+  expect((await migrate(database, migrations)).ok).toBe(true);
+  expect(await database.query('select document from job order by id')).toEqual([
+    { document: { chargePolicy: 'storage-mode', route: 'stick' } },
+    { document: { route: 'stick' } },
+  ]);
+  expect(await database.query('select steps from practice_record')).toEqual([
+    {
+      steps: [
+        { stepId: 'off', intervalDays: 2, dueOn: '2026-11-26' },
+        { stepId: 'cover', intervalDays: 1, dueOn: '2026-11-27' },
+      ],
+    },
+  ]);
+  await database.close();
 });

@@ -3,9 +3,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DriveImage, type Threads, fillDrive, runCopy } from '@/dock';
 import { type ImageThreads, doImageWork } from '@/images';
-import type { JobView } from '@/core/job';
+import type { JobView } from '@/core/job-view';
 import { unsafeValue } from '@/core/result';
-import { type Runtime, doAct, findJob, openDatabase, openRuntime, jobView as serverJobView } from '@/server';
+import { type Runtime, doAct, findJob, openRuntime, jobView as serverJobView } from '@/server';
+import { memoryDatabase } from './memory-database';
 
 /** The stand-ins' work in this process instead of threads; the same functions. */
 export const inProcess: Threads = {
@@ -47,7 +48,7 @@ export async function openWorkshop(kind: 'demo' | 'own' = 'demo'): Promise<Works
     now: () => new Date(nowMs),
     threads: inProcess,
     imageThreads: imagesInProcess,
-    database: await openDatabase(),
+    database: await memoryDatabase(),
   });
   if (!opened.ok) throw new Error(opened.fault.sentence);
   const runtime = opened.value;

@@ -1,7 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
-import type { BenchView } from '@/core/job';
+import type { BenchView } from '@/core/job-view';
 import { stationNames } from '@/core/route';
 import { Bench, HandedOver, promiseWords } from '@/ui/bench';
 import { Button } from '@/ui/button';

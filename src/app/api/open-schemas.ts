@@ -3,7 +3,9 @@ import { Inspection, LayoutDocument } from '@/core/disk';
 import { catalogueSchemas } from '@/core/exchange';
 import { BenchItem, ImageIndex, SystemImage } from '@/core/image';
 import { ActRequest } from '@/core/acts';
-import { Job, Manifest, Sheet } from '@/core/job';
+import { Job } from '@/core/job';
+import { Manifest } from '@/core/copy';
+import { Sheet } from '@/core/sheet';
 import { FitRequest, ImportRequest } from '@/server';
 
 /** Every open format by name, each the Zod schema that parses it. */

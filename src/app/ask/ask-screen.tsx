@@ -5,7 +5,7 @@ import { rank } from '@/app/ask-catalogue';
 import { getJson } from '@/app/call';
 import { Shell } from '@/app/shell';
 import { StartHere } from '@/app/start-here';
-import type { FrameView, PartsView } from '@/core/job';
+import type { FrameView, PartsView } from '@/core/job-view';
 import type { AskView } from '@/server';
 import { AskAnswer } from '@/ui/ask/ask-answer';
 import { AskField } from '@/ui/ask/ask-field';

@@ -1,12 +1,12 @@
 'use client';
-import Link from 'next/link';
+import Link from '@/ui/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { post } from '@/app/call';
 import { Shell } from '@/app/shell';
 import { StartHere } from '@/app/start-here';
 import { type DeviceProfile, mainPlace } from '@/core/device';
-import type { FrameView } from '@/core/job';
+import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { profileAge } from '@/ui/devices/limits';
 import { SlotDrawing } from '@/ui/devices/slot-drawing';

@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react';
 import { getJson, newRequestId, post } from '@/app/call';
 import { Shell } from '@/app/shell';
-import type { DockView } from '@/core/job';
+import type { DockView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { DockBench } from '@/ui/dock/dock-bench';
 import type { ImageActions } from '@/ui/dock/image-actions';

@@ -1,6 +1,6 @@
 'use client';
 import { Shell } from '@/app/shell';
-import type { FrameView } from '@/core/job';
+import type { FrameView } from '@/core/job-view';
 import type { DockCase } from '@/core/part';
 import { LookInside } from '@/ui/look-inside/look-inside';
 

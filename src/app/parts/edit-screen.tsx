@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { post } from '@/app/call';
 import { Shell } from '@/app/shell';
 import type { Part, PartKind } from '@/core/part';
-import type { FrameView } from '@/core/job';
+import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { Button } from '@/ui/button';
 import { FaultNotice } from '@/ui/notice';

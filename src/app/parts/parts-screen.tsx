@@ -1,10 +1,10 @@
 'use client';
-import Link from 'next/link';
+import Link from '@/ui/link';
 import { useRouter } from 'next/navigation';
 import { useCallback, useRef, useState } from 'react';
 import { Shell } from '@/app/shell';
 import { partKinds, protocols } from '@/core/part';
-import type { FrameView } from '@/core/job';
+import type { FrameView } from '@/core/job-view';
 import type { PartPage, PartQuery } from '@/server';
 import { Button } from '@/ui/button';
 import { FaultNotice } from '@/ui/notice';

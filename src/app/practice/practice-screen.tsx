@@ -2,14 +2,14 @@
 import { useState } from 'react';
 import { newRequestId, post } from '@/app/call';
 import { Shell } from '@/app/shell';
-import type { ActRecord, Level } from '@/core/practice';
+import type { StepRecord, Level } from '@/core/practice';
 import type { DeviceProfile } from '@/core/device';
-import type { FrameView } from '@/core/job';
+import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { PracticeBegin } from '@/ui/practice/practice-begin';
 import { PracticeRun } from '@/ui/practice/practice-run';
 
-type Props = { view: { frame: FrameView; profiles: DeviceProfile[]; records: Record<string, ActRecord[]> } };
+type Props = { view: { frame: FrameView; profiles: DeviceProfile[]; records: Record<string, StepRecord[]> } };
 
 /** Could I do it without help? A device and a level, then the run; what it came to is kept for the one who works. */
 export function PracticeScreen({ view }: Props) {
@@ -17,7 +17,7 @@ export function PracticeScreen({ view }: Props) {
   const [run, setRun] = useState<{ profile: DeviceProfile; level: Level; number: number } | null>(null);
   const [fault, setFault] = useState<Fault | null>(null);
   const keep = async (profileId: string, remembered: string[], missed: string[]) => {
-    const kept = await post<ActRecord[]>('/api/practice', { profileId, remembered, missed }, newRequestId());
+    const kept = await post<StepRecord[]>('/api/practice', { profileId, remembered, missed }, newRequestId());
     setFault(kept.ok ? null : kept.fault);
     if (kept.ok) setRecords((before) => ({ ...before, [profileId]: kept.value }));
   };

@@ -1,7 +1,6 @@
 'use client';
 import { useRef, useState } from 'react';
-import type { Result } from '@/core/result';
-import type { Fault } from '@/core/result';
+import type { Result, Fault } from '@/core/result';
 import { sendArchive } from '@/app/call';
 import { Button } from '@/ui/button';
 import { showDate } from '@/ui/clock';

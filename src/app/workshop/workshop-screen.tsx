@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { post } from '@/app/call';
 import { Shell } from '@/app/shell';
 import { AddTechnician, StartHere } from '@/app/start-here';
-import type { FrameView } from '@/core/job';
+import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { type Settings, type Technician, locales } from '@/core/workshop';
 import { Button } from '@/ui/button';
@@ -15,7 +15,7 @@ import { FaultNotice } from '@/ui/notice';
 import { Card, StationFrame } from '@/ui/station-frame';
 import { useKeys } from '@/ui/use-keys';
 
-/** Who works here, and how this workshop counts: currency, language of numbers, time zone, pace of the stand-in dock. */
+/** Who works here, and how this workshop counts: currency, language of numbers, time zone, pace of the simulated dock. */
 export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string[] }) {
   const router = useRouter();
   const [form, setForm] = useState<Settings>(frame.settings);
@@ -133,7 +133,7 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
               options={locales.map((value) => ({ value, label: value }))}
             />
             <Choice
-              legend="Pace of the stand-in dock"
+              legend="Pace of the simulated dock"
               value={form.pace}
               onChange={(pace) => change({ pace })}
               options={[

@@ -61,6 +61,9 @@ export function decide(state: JobState, act: JobAct, context: DecideContext): Re
   return record.doneBy === 'person' ? record.decide({ state, act, context }) : ok(null);
 }
 
+/** Whether an act keeps its sense whatever others did since the person looked. */
+export const onlyAdds = (kind: ActKind): boolean => recordOf(kind)?.onlyAdds === true;
+
 /** Whether deciding an act reads the whole history of its job. */
 export function readsHistory(kind: ActKind): boolean {
   const record = recordOf(kind);

@@ -5,10 +5,10 @@ import { type Asked, always, personAct } from './record';
 import {
   type Job,
   TakeInForm,
-  actsOf,
+  stepsOf,
   chargeLimitOf,
-  chargeSchools,
-  nextAct,
+  chargePolicies,
+  nextStep,
   observable,
   said,
   takeInFacts,
@@ -20,7 +20,7 @@ import { judgedAnew } from './judged-anew';
 
 /** What is said about the device itself: taken in, looked at, measured. */
 
-const schoolWords = {
+const policyWords = {
   'low-charge': 'the lower charge',
   'storage-mode': 'the maker’s storage mode',
 } as const;
@@ -58,7 +58,7 @@ function cableMayMove({ state, act, context }: Asked<z.infer<typeof observeSchem
   const { cables } = context.profile.firstPower;
   const at = cables.findIndex(({ fact }) => fact === act.fact);
   if (act.fact === 'charger.connected' || !cableFacts.some((fact) => fact === act.fact)) return ok(null);
-  if (nextAct(state, context) !== null)
+  if (nextStep(state, context) !== null)
     return refuse('not-closed', 'The device is not closed yet.', 'Cables go in at First power.');
   const missing = act.value ? cables.slice(0, at).find(({ fact }) => !isTrue(state.facts, fact)) : undefined;
   return missing
@@ -105,22 +105,22 @@ export const charge = personAct(
   },
 );
 
-export const chargeSchool = personAct(
-  z.object({ kind: z.literal('charge-school'), school: z.enum(chargeSchools) }),
+export const chargePolicy = personAct(
+  z.object({ kind: z.literal('charge-policy'), policy: z.enum(chargePolicies) }),
   {
     words: 'choose which charge counts before opening',
     afterHandOver: false,
     needs: ({ act, context }) =>
-      act.school === 'storage-mode' && context.profile.opening.storageModeBelowPercent === null
+      act.policy === 'storage-mode' && context.profile.opening.storageModeBelowPercent === null
         ? refuse('no-storage-mode', 'This device has no storage mode.', 'Follow the lower charge.')
         : ok(null),
     stops: [],
     permit: (asked) => notOpened(asked, 'The device has been opened.', 'Take its steps back first.'),
     decide({ state: { job }, act, context }) {
-      const next = { ...job, chargeSchool: act.school };
+      const next = { ...job, chargePolicy: act.policy };
       const { chargePercent } = job.takeIn;
       const below = chargePercent === null ? null : chargePercent < chargeLimitOf(context.profile, next);
-      return said(next, 'charge-school', `Charge before opening: ${schoolWords[act.school]}.`, [
+      return said(next, 'charge-policy', `Charge before opening: ${policyWords[act.policy]}.`, [
         { fact: 'charge.below-limit', value: below },
       ]);
     },
@@ -152,12 +152,12 @@ export const measure = personAct(z.object({ kind: z.literal('measure'), measures
 
 /** Whether the steps that were done are still the first of the job’s steps after a change to it. */
 function keepsDone({ state, context }: Asked<unknown>, changed: Job): boolean {
-  const acts = actsOf(changed, context);
-  const ids = acts.map(({ id }) => id);
+  const steps = stepsOf(changed, context);
+  const ids = steps.map(({ id }) => id);
   if (!state.doneSteps.every((id) => ids.includes(id))) return false;
   const last = Math.max(0, ...state.doneSteps.map((id) => ids.indexOf(id)));
-  const open = acts.slice(0, last).filter(({ id }) => !state.doneSteps.includes(id));
-  const done = acts.filter(({ id }) => state.doneSteps.includes(id));
+  const open = steps.slice(0, last).filter(({ id }) => !state.doneSteps.includes(id));
+  const done = steps.filter(({ id }) => state.doneSteps.includes(id));
   return open.every(({ id }) => done.some(({ alongside }) => alongside.includes(id)));
 }
 
@@ -233,6 +233,7 @@ export const note = personAct(
     needs: always,
     stops: [],
     permit: always,
+    onlyAdds: true,
     decide: ({ state: { job }, act }) => said(job, 'note', act.text),
   },
 );

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { actsOf, said } from '../job';
+import { stepsOf, said } from '../job';
 import { type Result, ok, refuse } from '../result';
 import { factValue } from '../work';
 import { type Asked, always, personAct, standInAct } from './record';
@@ -47,7 +47,7 @@ export const undock = standInAct(z.object({ kind: z.literal('undock') }), 'dock'
   needs: onDock,
   stops: [],
   permit: ({ state, context }) =>
-    actsOf(state.job, context).some(({ id, station }) => station === 'swap' && state.doneSteps.includes(id))
+    stepsOf(state.job, context).some(({ id, station }) => station === 'swap' && state.doneSteps.includes(id))
       ? refuse('swapped', 'The swap has begun with these drives.', 'Take its steps back first.')
       : ok(null),
 });

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Known, worstMargin } from '../margin';
-import { ReadingName, makeSheet, proveMargins, readingsAsked, said, standsAgainst } from '../job';
+import { ReadingName, proveMargins, readingsAsked, said, standsAgainst } from '../job';
+import { makeSheet } from '../job-view';
 import { type Result, ok, refuse } from '../result';
 import { showEstimate } from '../units';
 import { isTrue } from '../work';

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import {
-  actsOf,
+  stepsOf,
   choiceFit,
-  dueActsOf,
+  dueStepsOf,
   holdsOf,
   isAllowed,
   lastStepOf,
@@ -13,7 +13,7 @@ import {
 import { type Result, ok, refuse } from '../result';
 import { showDuration } from '../units';
 import {
-  type Act,
+  type HandStep,
   HoldCode,
   fastenerWords,
   factValue,
@@ -24,19 +24,19 @@ import {
 } from '../work';
 import { type Asked, always, personAct } from './record';
 
-/** What the hands do and say of it: steps, ways that both work, holds walked past, fasteners. */
+/** What the hands do and say of it: steps, ways that both work, overrides of holds, fasteners. */
 
 const stepSchema = z.object({ kind: z.literal('step'), stepId: z.string().max(60) });
 type StepAsked = Asked<z.infer<typeof stepSchema>>;
 
 /** The step that was asked for, where it may be the next one. */
-const dueStep = ({ state, act, context }: StepAsked): Act | null =>
-  dueActsOf(state, context).find(({ id }) => id === act.stepId) ?? null;
+const dueStep = ({ state, act, context }: StepAsked): HandStep | null =>
+  dueStepsOf(state, context).find(({ id }) => id === act.stepId) ?? null;
 
 /** It must be due, on a known board where that matters, and not behind a wait that runs. */
 function stepIsDue(asked: StepAsked): Result<null> {
   const { state, act, context } = asked;
-  const due = dueActsOf(state, context);
+  const due = dueStepsOf(state, context);
   const [first] = due;
   if (!first) return refuse('hands-done', 'All acts of the hands are done.', 'Go on to First power.');
   const step = dueStep(asked);
@@ -113,7 +113,7 @@ export const stepBack = personAct(z.object({ kind: z.literal('step-back') }), {
   /** With every fact as it was before the step. */
   decide({ state, context }) {
     const last = lastStepOf(state);
-    const act = last && actsOf(state.job, context).find(({ id }) => id === last.stepId);
+    const act = last && stepsOf(state.job, context).find(({ id }) => id === last.stepId);
     if (!last || !act)
       return refuse('no-step', 'No step is done that could be taken back.', 'Go on with the next one.');
     if (state.job.dock && act.station === 'open')
@@ -148,11 +148,11 @@ export const answer = personAct(
   },
 );
 
-/** A hold walked past, where it may be; the reason stands on the sheet. */
+/** An override of a hold, where it may be; the reason stands on the sheet. */
 export const override = personAct(
   z.object({ kind: z.literal('override'), code: HoldCode, reason: z.string().trim().min(5).max(300) }),
   {
-    words: 'walk past a hold with a reason',
+    words: 'override a hold with a reason',
     afterHandOver: false,
     needs: always,
     stops: [],

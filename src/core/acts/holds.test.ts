@@ -8,8 +8,8 @@ import vault from '../../../demo/devices/quenlo-vault.json';
 import wren from '../../../demo/devices/braskit-wren.json';
 import { DeviceProfile } from '../device';
 import { fillWish } from '../disk';
-import { Bench, choose, dock, takeIn } from '../job/job.test.data';
-import { type JobState, actsOf, nextAct } from '../job';
+import { Bench, choose, dock, takeIn } from './bench.test.data';
+import { type JobState, stepsOf, nextStep } from '../job';
 import {
   type FactName,
   type Facts,
@@ -188,12 +188,12 @@ it('each act is stopped by the kinds of hold that it must be', () => {
 });
 
 /** A job of a device right before its first step that a condition meets, all that holds it known to be safe. */
-function before(device: DeviceProfile, is: (act: ReturnType<typeof actsOf>[number]) => boolean): Bench {
+function before(device: DeviceProfile, is: (act: ReturnType<typeof stepsOf>[number]) => boolean): Bench {
   const bench = new Bench({ ...takeIn, profileId: device.id }, device);
   bench.mains = true;
   bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
   bench.do({ kind: 'lay-out', wish: fillWish });
-  const acts = actsOf(bench.state.job, bench.context);
+  const acts = stepsOf(bench.state.job, bench.context);
   const at = acts.findIndex(is);
   const done = acts.slice(0, at);
   let { facts } = bench.state;
@@ -232,7 +232,7 @@ describe('work on the board', () => {
     ['a supply that was not waited out', vaultProfile, 'supply.discharged', false, 'hold-supply'],
   ] as const)('is stopped by %s', (_, device, fact, value, code) => {
     const bench = before(device, (act) => act.touchesBoard && act.station === 'open');
-    const next = nextAct(bench.state, bench.context)!;
+    const next = nextStep(bench.state, bench.context)!;
     const step: JobAct = { kind: 'step', stepId: next.id };
     expect(codeOf(bench, bench.state, step)).toBe('ok');
     expect(codeOf(bench, withFact(bench.state, fact, value), step)).toBe(code);
@@ -241,7 +241,7 @@ describe('work on the board', () => {
   it('an unverified copy is not walked past at Swap, whatever else is said', () => {
     const bench = before(ospreyProfile, (act) => act.station === 'swap');
     bench.state = { ...bench.state, job: { ...bench.state.job, dock } };
-    const step: JobAct = { kind: 'step', stepId: nextAct(bench.state, bench.context)!.id };
+    const step: JobAct = { kind: 'step', stepId: nextStep(bench.state, bench.context)!.id };
     expect(codeOf(bench, bench.state, step)).toBe('ok');
     const unverified = withFact(bench.state, 'copy.verified', false);
     expect(codeOf(bench, unverified, step)).toBe('hold-copy-unverified');
@@ -255,7 +255,7 @@ describe('work on the board', () => {
 
   it('on a mains supply is for those who are noted as trained', () => {
     const bench = before(vaultProfile, (act) => act.mayDo === 'mains');
-    const step: JobAct = { kind: 'step', stepId: nextAct(bench.state, bench.context)!.id };
+    const step: JobAct = { kind: 'step', stepId: nextStep(bench.state, bench.context)!.id };
     expect(codeOf(bench, bench.state, step)).toBe('ok');
     bench.mains = false;
     expect(codeOf(bench, bench.state, step)).toBe('not-trained');
@@ -267,7 +267,7 @@ describe.each(profiles.map((profile) => [profile.name, profile] as const))(
   (_, profile) => {
     it('puts a drive in wherever the work is turned back, and never closes without one', () => {
       const bench = before(profile, () => false);
-      const acts = actsOf(bench.state.job, bench.context);
+      const acts = stepsOf(bench.state.job, bench.context);
       // The whole way: at its end a drive is in, whichever.
       const last = new Map(
         acts.flatMap(({ effects }) => effects.map(({ fact, value }) => [fact, value] as const)),

@@ -79,7 +79,9 @@ export const layOut = personAct(z.object({ kind: z.literal('lay-out'), wish: Lay
       return refuse('no-drive', 'No drive is chosen yet.', 'Choose one at Fit.');
     const layout = expectedLayout(context.profile, job, context.drive, wish);
     if (!layout.ok) return layout;
-    const grown = layout.value.parts.filter((part) => part.change.includes('grows')).map((part) => part.name);
+    const grown = layout.value.partitions
+      .filter((part) => part.change.includes('grows'))
+      .map((part) => part.name);
     return said(
       { ...job, wish },
       'lay-out',

@@ -1,7 +1,8 @@
 import { z } from 'zod';
-import { Outcome, SeenAtPower, isOn, nextAct, said, seenWords, started } from '../job';
+import { Outcome, SeenAtPower, isOn, nextStep, said, started } from '../job';
+import { seenWords } from '../job-view';
 import { type Result, ok, refuse } from '../result';
-import { checkOf, faultIds, faultOf, pressKeys } from '../simulator';
+import { checkOf, deviceFaultIds, deviceFaultOf, pressKeys } from '../simulator';
 import { isTrue } from '../work';
 import { type Asked, always, personAct, standInAct } from './record';
 
@@ -13,7 +14,7 @@ const tooMany = (what: string) =>
   refuse('too-many', `More than ${most} ${what}.`, 'Switch the device off, then on again; add a note.');
 
 const isClosed = ({ state, context }: Asked<unknown>): Result<null> =>
-  nextAct(state, context) === null
+  nextStep(state, context) === null
     ? ok(null)
     : refuse('not-closed', 'The device is not closed yet.', 'Finish the steps of Close first.');
 
@@ -103,6 +104,7 @@ export const look = standInAct(z.object({ kind: z.literal('look') }), 'device', 
   needs: always,
   stops: [],
   permit: always,
+  onlyAdds: true,
 });
 
 export const observeStart = personAct(z.object({ kind: z.literal('observe-start'), outcome: Outcome }), {
@@ -136,14 +138,14 @@ export const lookInto = personAct(z.object({ kind: z.literal('look-into'), seen:
 });
 
 /** What it was: mended, and the device started. */
-export const finding = personAct(z.object({ kind: z.literal('finding'), fault: z.enum(faultIds) }), {
+export const finding = personAct(z.object({ kind: z.literal('finding'), fault: z.enum(deviceFaultIds) }), {
   words: 'say what it was',
   afterHandOver: false,
   needs: somethingIsWrong,
   stops: [],
   permit: always,
   decide({ state: { job }, act }) {
-    const { name } = faultOf(act.fault);
+    const { name } = deviceFaultOf(act.fault);
     const run = started({ ...job, lastStart: null }, 'started', `It was this: ${name.toLowerCase()}; mended`);
     return ok({ ...run, entry: { ...run.entry, kind: 'finding' } });
   },

@@ -14,7 +14,7 @@ export const actTable = Object.freeze({
   amend: device.amend,
   observe: device.observe,
   charge: device.charge,
-  'charge-school': device.chargeSchool,
+  'charge-policy': device.chargePolicy,
   measure: device.measure,
   revision: device.revision,
   'system-version': device.systemVersion,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { shortText } from '../part';
-import { faultIds } from './fault-id';
+import { deviceFaultIds } from './device-fault-id';
 
 const sentence = z.string().min(1).max(240);
 
@@ -60,6 +60,6 @@ export const FirstPower = z.object({
   format: z.array(PowerPhase).max(6).default([]),
   prompts: z.array(DevicePrompt).max(12).default([]),
   /** How often each fault is behind a dead start of this device, against the others; a named default for what is left out. */
-  faultWeights: z.partialRecord(z.enum(faultIds), z.number().positive().max(1000)).default({}),
+  faultWeights: z.partialRecord(z.enum(deviceFaultIds), z.number().positive().max(1000)).default({}),
 });
 export type FirstPower = z.infer<typeof FirstPower>;

@@ -1,6 +1,6 @@
 import { type Estimate, highest, lowest } from '../margin';
 import type { Place } from './place';
-import type { DeviceProfile } from './profile';
+import type { ProfileShape } from './profile-shape';
 
 export type ProfileFault = { path: (string | number)[]; message: string };
 
@@ -49,7 +49,7 @@ function placeFaults(place: Place, path: (string | number)[]): ProfileFault[] {
 }
 
 /** What contradicts itself in a profile, each with the path to the figure. Figures that are missing are no fault: they are unknown. */
-export function profileFaults(profile: DeviceProfile): ProfileFault[] {
+export function profileFaults(profile: ProfileShape): ProfileFault[] {
   const faults: ProfileFault[] = [];
   const placeIds = profile.places.map(({ id }) => id);
   const caseChangeIds = profile.caseChanges.map(({ id }) => id);

@@ -1,53 +1,13 @@
-import { z } from 'zod';
-import { DeliveredPart } from '../disk';
-import { Estimate } from '../margin';
-import { FormFactorText, shortText } from '../part';
-import { Procedure, ProcedureShape } from '../work';
-import { CarryWays } from './carry-ways';
-import { FirstPower } from './first-power';
-import { Place } from './place';
+import type { z } from 'zod';
+import { ProcedureShape } from '../work';
 import { profileFaults } from './profile-faults';
-import { CaseChange, Revision } from './variation';
+import { ProfileShape } from './profile-shape';
 
-const ProfileShape = z.object({
-  schema: z.literal('jicara.device/2'),
-  id: z.string().regex(/^[a-z0-9-]{1,60}$/u),
-  maker: shortText,
-  name: shortText,
-  family: shortText,
-  cautions: z.array(z.string().max(300)),
-  places: z.array(Place).min(1).max(6),
-  revisions: z.array(Revision).max(8).default([]),
-  caseChanges: z.array(CaseChange).max(8).default([]),
-  /** How the owner of such a device usually uses it: what is written in a day, and for how long it should last. */
-  use: z.object({ writesGBPerDay: Estimate, keepYears: Estimate }),
-  deliveredDrives: z.array(z.object({ formFactor: FormFactorText, labelGB: z.int().positive() })).min(1),
-  deliveredParts: z.array(DeliveredPart).min(1),
-  /** Ways in which the system comes onto a new drive; null where nobody has written them down. */
-  ways: CarryWays.nullable().default(null),
-  /** Where the firmware looks for its start file (UEFI specification 3.5.1.1 names the default). */
-  startFile: z.string().max(200),
-  showsCapacity: z.enum(['decimal', 'binary', 'binary-called-decimal']),
-  /** Charge before opening, of two schools: below the first figure, or the maker’s storage mode with its own, higher one. */
-  opening: z.object({
-    chargeBelowPercent: z.number().min(1).max(100),
-    storageModeBelowPercent: z.number().min(1).max(100).nullable().default(null),
-    school: z.string().max(300),
-  }),
-  /** Tools that a bench may not have, and why an ordinary one will not do. */
-  specialTools: z
-    .array(z.object({ tool: shortText, why: z.string().max(200) }))
-    .max(12)
-    .default([]),
-  firstPower: FirstPower,
-  procedure: Procedure,
-});
-
-/** All that Jicara knows about a kind of device. Every figure is an estimate with its origin. */
+/** A profile without faults: what is said in it agrees with itself, and its procedure can be worked. */
 export const DeviceProfile = ProfileShape.superRefine((profile, context) => {
   for (const { path, message } of profileFaults(profile)) context.addIssue({ code: 'custom', path, message });
 });
-export type DeviceProfile = z.infer<typeof ProfileShape>;
+export type DeviceProfile = ProfileShape;
 
 /** A profile that a job began with: it was proved then, and what is proved today does not change a job that has begun. */
 export const KeptProfile: z.ZodType<DeviceProfile> = ProfileShape.extend({ procedure: ProcedureShape });

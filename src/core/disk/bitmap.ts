@@ -34,16 +34,16 @@ export function eachSetRun(
 
 const chunkBytes = 2 ** 20;
 
-/** A stretch of a bitmap on the drive: bytes from the part's start. */
+/** A stretch of a bitmap on the drive: bytes from the partition's start. */
 export type BitmapPiece = { offset: number; bytes: number };
 
 /**
- * As `eachSetRun`, over a bitmap of `count` bits that lies in pieces on a part, read a mebibyte at a time; holes read
+ * As `eachSetRun`, over a bitmap of `count` bits that lies in pieces on a partition, read a mebibyte at a time; holes read
  * as free. Runs that go on from one chunk to the next are told in two. Resolves to the set bits; false where the
  * pieces hold fewer than `count` bits or cannot be read.
  */
 export async function eachSetRunIn(
-  part: BlockReader,
+  partition: BlockReader,
   pieces: BitmapPiece[],
   count: number,
   found: (first: number, end: number) => void,
@@ -54,8 +54,8 @@ export async function eachSetRunIn(
     for (let at = 0; at < piece.bytes && done < count; at += chunkBytes) {
       const bytes = Math.min(chunkBytes, piece.bytes - at, Math.ceil((count - done) / 8));
       const bits = Math.min(bytes * 8, count - done);
-      if (!part.isHole?.(piece.offset + at, bytes)) {
-        const chunk = await part.read(piece.offset + at, bytes);
+      if (!partition.isHole?.(piece.offset + at, bytes)) {
+        const chunk = await partition.read(piece.offset + at, bytes);
         if (chunk.length < bytes) return false;
         const base = done;
         eachSetRun(chunk, bits, (first, end) => {

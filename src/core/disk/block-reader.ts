@@ -33,8 +33,8 @@ export class BlobReader implements BlockReader {
   }
 }
 
-/** One part of a whole, seen as if it began at 0. */
-export class PartReader implements BlockReader {
+/** One partition of a whole, seen as if it began at 0. */
+export class PartitionReader implements BlockReader {
   constructor(
     private readonly whole: BlockReader,
     private readonly start: number,

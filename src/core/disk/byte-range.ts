@@ -1,7 +1,7 @@
 /** Bytes from the start of what is looked at, `start` to before `end`. */
 export type ByteRange = { start: number; end: number };
 
-/** Most ranges that one part is described by: a drive in crumbs is carried a little too generously instead of filling memory. */
+/** Most ranges that one partition is described by: a drive in crumbs is carried a little too generously instead of filling memory. */
 const mostRanges = 100_000;
 
 /**

@@ -2,8 +2,8 @@ import type { BlockReader } from './block-reader';
 import { crc32 } from './table/crc32';
 import { buildTable } from './table/gpt-build';
 import { usableSectors } from './table/gpt';
-import { partTypeCodes } from './table/guid';
-import type { PartTable } from './table/part-table';
+import { partitionTypeCodes } from './table/guid';
+import type { PartitionTable } from './table/partition-table';
 import { SparseMemory } from './sparse-memory.test.data';
 import { tinyVolumes } from './tiny-volumes.test.data';
 import { viewOf } from './bytes';
@@ -13,16 +13,16 @@ export type Hostile = { what: string; reader: BlockReader };
 
 const driveSectors = 4_000_000_000;
 
-function table(parts: [number, number][]): PartTable {
+function table(partitions: [number, number][]): PartitionTable {
   return {
     kind: 'gpt',
     sectorBytes: 512,
     driveSectors,
     diskGuid: '00000001-0000-4000-8000-000000000000',
     ...usableSectors(driveSectors, 512),
-    parts: parts.map(([firstSector, lastSector], i) => ({
+    partitions: partitions.map(([firstSector, lastSector], i) => ({
       number: i + 1,
-      typeGuid: partTypeCodes.basicData,
+      typeGuid: partitionTypeCodes.basicData,
       partGuid: `0000000${i}-0000-4000-8000-000000000001`,
       firstSector,
       lastSector,
@@ -32,9 +32,9 @@ function table(parts: [number, number][]): PartTable {
   };
 }
 
-function drive(parts: [number, number][], spoil?: (header: DataView) => void): SparseMemory {
+function drive(partitions: [number, number][], spoil?: (header: DataView) => void): SparseMemory {
   const memory = new SparseMemory(driveSectors * 512);
-  const writes = buildTable(table(parts));
+  const writes = buildTable(table(partitions));
   if (spoil)
     for (const write of writes.filter(({ what }) => what.includes('header'))) {
       const view = viewOf(write.bytes);
@@ -65,23 +65,23 @@ function record(
 
 const tables: Hostile[] = [
   {
-    what: 'parts over each other',
+    what: 'partitions over each other',
     reader: drive([
       [2048, 4095],
       [4000, 9000],
     ]),
   },
-  { what: 'a part past the end', reader: drive([[2048, driveSectors * 4]]) },
-  { what: 'a part that ends before it begins', reader: drive([[9000, 2048]]) },
-  { what: 'a part over the table', reader: drive([[1, 9000]]) },
-  { what: 'a part at 2⁶²', reader: drive([[2 ** 62, 2 ** 62 + 8]]) },
+  { what: 'a partition past the end', reader: drive([[2048, driveSectors * 4]]) },
+  { what: 'a partition that ends before it begins', reader: drive([[9000, 2048]]) },
+  { what: 'a partition over the table', reader: drive([[1, 9000]]) },
+  { what: 'a partition at 2⁶²', reader: drive([[2 ** 62, 2 ** 62 + 8]]) },
   { what: '2³² entries', reader: drive([], (view) => view.setUint32(80, 0xffffffff, true)) },
   { what: 'entries of no size', reader: drive([], (view) => view.setUint32(84, 0, true)) },
   { what: 'entries of 4 GiB', reader: drive([], (view) => view.setUint32(84, 0xfffffff8, true)) },
   { what: 'entries past the end', reader: drive([], (view) => view.setBigUint64(72, 2n ** 63n, true)) },
   { what: 'a header that is too long', reader: drive([], (view) => view.setUint32(12, 0xffffffff, true)) },
   {
-    what: 'extended parts in a circle',
+    what: 'extended partitions in a circle',
     reader: record(
       [
         [83, 9, 8],
@@ -91,17 +91,17 @@ const tables: Hostile[] = [
       record([[5, 100, 500]]),
     ),
   },
-  { what: 'an extended part that leads to itself', reader: record([[5, 0, 1000]]) },
-  { what: 'an extended part past the end', reader: record([[5, 0xfffffff0, 0xffffffff]]) },
+  { what: 'an extended partition that leads to itself', reader: record([[5, 0, 1000]]) },
+  { what: 'an extended partition past the end', reader: record([[5, 0xfffffff0, 0xffffffff]]) },
   {
-    what: 'older parts over each other',
+    what: 'older partitions over each other',
     reader: record([
       [7, 63, 1000],
       [7, 100, 1000],
     ]),
   },
   {
-    what: 'an older part past the end',
+    what: 'an older partition past the end',
     reader: record([
       [7, 63, 0xffffffff],
       [7, 0xffffffff, 0xffffffff],

@@ -1,4 +1,4 @@
-export { BlobReader, MemoryReader, PartReader } from './block-reader';
+export { BlobReader, MemoryReader, PartitionReader } from './block-reader';
 export type { BlockReader } from './block-reader';
 export { rangeBytes } from './byte-range';
 export type { ByteRange } from './byte-range';
@@ -8,12 +8,17 @@ export { makeFat32, smallestFat32Sectors } from './file-system/fat-make';
 export type { FileExtent, NewFat32, NewFile } from './file-system/fat-make';
 export type { FileSystemKind, Growth, SectorFit, Usage } from './file-system/file-system';
 export { readContent } from './file-system/read-content';
-export type { AnyFileSystem, PartContent } from './file-system/read-content';
-export { partBounds } from './layout/bounds';
-export type { PartBounds } from './layout/bounds';
+export type { AnyFileSystem, PartitionContent } from './file-system/read-content';
+export { partitionBounds } from './layout/bounds';
+export type { PartitionBounds } from './layout/bounds';
 export { planCopy } from './layout/copy-plan';
 export type { CopyPlan, CopySpan } from './layout/copy-plan';
-export { DeliveredPart, deliveredRules, deliveredTable, systemPartsBytes } from './layout/delivered';
+export {
+  DeliveredPartition,
+  deliveredRules,
+  deliveredTable,
+  systemPartitionsBytes,
+} from './layout/delivered';
 export {
   LayoutWish,
   fillWish,
@@ -23,23 +28,23 @@ export {
   placedBytes,
   targetTable,
 } from './layout/layout';
-export type { Layout, PlacedPart } from './layout/layout';
+export type { Layout, PlacedPartition } from './layout/layout';
 export { planLayout } from './layout/plan-layout';
 export type { Target } from './layout/plan-layout';
 export { growsAtAll, rulesOf } from './layout/rules';
-export type { PartRule, PartRules } from './layout/rules';
-export { fileSystemOf, partReader, readDrive } from './read-drive';
+export type { PartitionRule, PartitionRules } from './layout/rules';
+export { fileSystemOf, partitionReader, readDrive } from './read-drive';
 export type { DriveReading } from './read-drive';
 export { buildTable } from './table/gpt-build';
 export { usableSectors } from './table/gpt';
 export { crc32 } from './table/crc32';
-export { guidFromBytes, guidToBytes, partTypeCodes, partTypes } from './table/guid';
-export { checkParts, partBytes } from './table/part-table';
-export type { Part, PartTable, TableFault, TableReading } from './table/part-table';
+export { guidFromBytes, guidToBytes, partitionTypeCodes, partitionTypes } from './table/guid';
+export { checkPartitions, partitionBytes } from './table/partition-table';
+export type { Partition, PartitionTable, TableFault, TableReading } from './table/partition-table';
 export { detectSectorBytes, readTable } from './table/read-table';
 export type { Write } from './write';
 export { Inspection, inspect } from './inspection';
-export type { InspectedPart } from './inspection';
+export type { InspectedPartition } from './inspection';
 export { LayoutDocument, layoutDocument, tableFiles } from './layout/layout-files';
 export { Operation, forecastOperations, operationsOf, rateRange, totalSeconds } from './layout/operations';
 export type { RateRange } from './layout/operations';

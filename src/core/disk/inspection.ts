@@ -1,14 +1,14 @@
 import { z } from 'zod';
 import { rangeBytes } from './byte-range';
-import type { PartContent } from './file-system/read-content';
+import type { PartitionContent } from './file-system/read-content';
 import type { DriveReading } from './read-drive';
-import { partTypes } from './table/guid';
-import { type Part, partBytes } from './table/part-table';
+import { partitionTypes } from './table/guid';
+import { type Partition, partitionBytes } from './table/partition-table';
 
 const bytes = z.int().nonnegative();
 
-/** What was found in one part, as plain data. Sizes in bytes; null where the file system does not tell. */
-export const InspectedPart = z.object({
+/** What was found in one partition, as plain data. Sizes in bytes; null where the file system does not tell. */
+export const InspectedPartition = z.object({
   number: z.int(),
   name: z.string(),
   type: z.string(),
@@ -23,13 +23,13 @@ export const InspectedPart = z.object({
   fileSystemBytes: bytes.nullable(),
   usedBytes: bytes.nullable(),
   freeBytes: bytes.nullable(),
-  /** What a copy would carry; `whole` says why it must be all of the part. */
+  /** What a copy would carry; `whole` says why it must be all of the partition. */
   carriedBytes: bytes,
   whole: z.string().nullable(),
   grownBy: z.enum(['rewrite', 'device', 'nobody']),
   faults: z.array(z.string()),
 });
-export type InspectedPart = z.infer<typeof InspectedPart>;
+export type InspectedPartition = z.infer<typeof InspectedPartition>;
 
 /** What was found on a drive or in an image. */
 export const Inspection = z.object({
@@ -38,25 +38,30 @@ export const Inspection = z.object({
   sectorBytes: z.int().positive(),
   table: z.object({ kind: z.enum(['gpt', 'record', 'none']), diskGuid: z.string() }).nullable(),
   faults: z.array(z.string()),
-  parts: z.array(InspectedPart),
-  /** What a copy would carry of all parts together. */
+  parts: z.array(InspectedPartition),
+  /** What a copy would carry of all partitions together. */
   carriedBytes: bytes,
   isSealed: z.boolean(),
 });
 export type Inspection = z.infer<typeof Inspection>;
 
-function inspectPart(part: Part, content: PartContent | undefined, sectorBytes: number): InspectedPart {
-  const own = partBytes(part, sectorBytes);
+function inspectPart(
+  partition: Partition,
+  content: PartitionContent | undefined,
+  sectorBytes: number,
+): InspectedPartition {
+  const own = partitionBytes(partition, sectorBytes);
   const size = Number.isSafeInteger(own) && own > 0 ? own : 0;
   const type =
-    partTypes[part.typeGuid] ?? (part.record ? `type 0x${part.record.type.toString(16)}` : 'other');
+    partitionTypes[partition.typeGuid] ??
+    (partition.record ? `type 0x${partition.record.type.toString(16)}` : 'other');
   const place = {
-    number: part.number,
-    name: part.name,
+    number: partition.number,
+    name: partition.name,
     type,
-    partGuid: part.partGuid,
-    firstSector: part.firstSector,
-    lastSector: part.lastSector,
+    partGuid: partition.partGuid,
+    firstSector: partition.firstSector,
+    lastSector: partition.lastSector,
     bytes: size,
   };
   const none = {
@@ -91,8 +96,8 @@ function inspectPart(part: Part, content: PartContent | undefined, sectorBytes: 
 /** Puts a reading into plain data: for screens, exports and programs. */
 export function inspect(reading: DriveReading, driveBytes: number): Inspection {
   const { table } = reading;
-  const parts = (table?.parts ?? [])
-    .map((part) => inspectPart(part, reading.contents[part.number], reading.sectorBytes))
+  const partitions = (table?.partitions ?? [])
+    .map((partition) => inspectPart(partition, reading.contents[partition.number], reading.sectorBytes))
     .sort((a, b) => a.firstSector - b.firstSector);
   return {
     schema: 'jicara.inspection/1',
@@ -100,8 +105,8 @@ export function inspect(reading: DriveReading, driveBytes: number): Inspection {
     sectorBytes: reading.sectorBytes,
     table: table && { kind: table.kind, diskGuid: table.diskGuid },
     faults: reading.faults.map(({ sentence }) => sentence),
-    parts,
-    carriedBytes: parts.reduce((total, part) => total + part.carriedBytes, 0),
-    isSealed: parts.some(({ holds }) => holds === 'sealed'),
+    parts: partitions,
+    carriedBytes: partitions.reduce((total, partition) => total + partition.carriedBytes, 0),
+    isSealed: partitions.some(({ holds }) => holds === 'sealed'),
   };
 }

@@ -11,7 +11,7 @@ export const PackedHeader = z.object({
   schema: z.literal('jicara.packed-volume/1'),
   kind: z.enum(['ext4', 'NTFS', 'exFAT']),
   bytes: z.int().positive(),
-  /** First sector of the part that its boot sector names; null where it names none. */
+  /** First sector of the partition that its boot sector names; null where it names none. */
   firstSector: z.int().positive().nullable(),
   blockBytes: z.literal(4096),
   /** Runs of blocks that hold bytes: first block and how many. All others read zero, but for files. */

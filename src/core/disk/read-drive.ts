@@ -1,31 +1,40 @@
-import { type BlockReader, PartReader } from './block-reader';
-import { type AnyFileSystem, type PartContent, readContent } from './file-system/read-content';
+import { type BlockReader, PartitionReader } from './block-reader';
+import { type AnyFileSystem, type PartitionContent, readContent } from './file-system/read-content';
 import { fitsSectors } from './file-system/file-system';
 import { noGuid } from './table/guid';
-import { type Part, type PartTable, type TableReading, partBytes } from './table/part-table';
+import {
+  type Partition,
+  type PartitionTable,
+  type TableReading,
+  partitionBytes,
+} from './table/partition-table';
 import { detectSectorBytes, readTable } from './table/read-table';
 
 export type DriveReading = TableReading & {
   sectorBytes: number;
-  contents: Record<number, PartContent>;
-  /** Bytes in use: what the file systems count; an unread or sealed part counts in full. */
+  contents: Record<number, PartitionContent>;
+  /** Bytes in use: what the file systems count; an unread or sealed partition counts in full. */
   usedBytes: number;
 };
 
-/** The file system of a part, where one was read. */
+/** The file system of a partition, where one was read. */
 export function fileSystemOf(reading: Pick<DriveReading, 'contents'>, number: number): AnyFileSystem | null {
   const content = reading.contents[number];
   return content?.kind === 'file-system' ? content.fileSystem : null;
 }
 
-/** A reader over one part of a drive. */
-export const partReader = (drive: BlockReader, part: Part, sectorBytes: number): PartReader =>
-  new PartReader(drive, part.firstSector * sectorBytes, partBytes(part, sectorBytes));
+/** A reader over one partition of a drive. */
+export const partitionReader = (
+  drive: BlockReader,
+  partition: Partition,
+  sectorBytes: number,
+): PartitionReader =>
+  new PartitionReader(drive, partition.firstSector * sectorBytes, partitionBytes(partition, sectorBytes));
 
-/** A drive without any table whose first sector begins a file system, as some cards and players have it: one part over the whole. */
-function wholeDrive(drive: BlockReader, sectorBytes: number): PartTable {
+/** A drive without any table whose first sector begins a file system, as some cards and players have it: one partition over the whole. */
+function wholeDrive(drive: BlockReader, sectorBytes: number): PartitionTable {
   const driveSectors = Math.floor(drive.length / sectorBytes);
-  const part: Part = {
+  const partition: Partition = {
     number: 1,
     typeGuid: noGuid,
     partGuid: '',
@@ -41,7 +50,7 @@ function wholeDrive(drive: BlockReader, sectorBytes: number): PartTable {
     diskGuid: '',
     firstUsable: 0,
     lastUsable: driveSectors - 1,
-    parts: [part],
+    partitions: [partition],
   };
 }
 
@@ -53,27 +62,27 @@ async function readAnyTable(drive: BlockReader, sectorBytes: number): Promise<Ta
   return { table: wholeDrive(drive, sectorBytes), faults: [], usedHeader: null };
 }
 
-/** Reads a drive: its table and, part by part, what is in use. `sectorBytes` is told from the table where it is not known. */
+/** Reads a drive: its table and, partition by partition, what is in use. `sectorBytes` is told from the table where it is not known. */
 export async function readDrive(drive: BlockReader, knownSectorBytes?: number): Promise<DriveReading> {
   const sectorBytes = knownSectorBytes ?? (await detectSectorBytes(drive));
   const reading = await readAnyTable(drive, sectorBytes);
-  const contents: Record<number, PartContent> = {};
+  const contents: Record<number, PartitionContent> = {};
   let usedBytes = 0;
   const bad = reading.faults.find(({ code }) => code === 'parts-overlap' || code === 'part-out-of-bounds');
-  for (const part of reading.table?.parts ?? []) {
-    const content: PartContent = bad
+  for (const partition of reading.table?.partitions ?? []) {
+    const content: PartitionContent = bad
       ? { kind: 'unread', why: bad.sentence }
-      : await readContent(partReader(drive, part, sectorBytes));
-    contents[part.number] = strangeToDrive(content, sectorBytes) ?? content;
-    const read = contents[part.number]!;
+      : await readContent(partitionReader(drive, partition, sectorBytes));
+    contents[partition.number] = strangeToDrive(content, sectorBytes) ?? content;
+    const read = contents[partition.number]!;
     const own = read.kind === 'file-system' ? read.fileSystem.usedBytes : null;
-    usedBytes += own ?? Math.min(drive.length, Math.max(0, partBytes(part, sectorBytes)) || 0);
+    usedBytes += own ?? Math.min(drive.length, Math.max(0, partitionBytes(partition, sectorBytes)) || 0);
   }
   return { ...reading, sectorBytes, contents, usedBytes };
 }
 
 /** A file system whose boot sector counts in other sectors than the drive cannot be what this drive's device reads. */
-function strangeToDrive(content: PartContent, sectorBytes: number): PartContent | null {
+function strangeToDrive(content: PartitionContent, sectorBytes: number): PartitionContent | null {
   if (content.kind !== 'file-system') return null;
   const { sectorFit } = content.fileSystem;
   return fitsSectors(sectorFit, sectorBytes)

@@ -1,12 +1,11 @@
-import type { DriveReading } from './read-drive';
-import { fileSystemOf } from './read-drive';
-import { partBytes } from './table/part-table';
+import { type DriveReading, fileSystemOf } from './read-drive';
+import { partitionBytes } from './table/partition-table';
 
-/** One of the equal stretches that a drive is drawn in: the part it lies in, and the share of it that a copy carries. */
+/** One of the equal stretches that a drive is drawn in: the partition it lies in, and the share of it that a copy carries. */
 export type UsageBin = { part: number | null; carried: number };
 
 /**
- * Shares a drive into `bins` equal stretches for drawing. A stretch that touches several parts shows the one that takes most of it. A part
+ * Shares a drive into `bins` equal stretches for drawing. A stretch that touches several partitions shows the one that takes most of it. A partition
  * whose used blocks are not known counts as carried in full.
  */
 export function usageMap(reading: DriveReading, driveBytes: number, bins: number): UsageBin[] {
@@ -18,20 +17,20 @@ export function usageMap(reading: DriveReading, driveBytes: number, bins: number
     for (let bin = Math.max(0, Math.floor(start / binBytes)); bin <= last; bin += 1)
       visit(bin, Math.min(end, (bin + 1) * binBytes) - Math.max(start, bin * binBytes));
   };
-  for (const part of reading.table?.parts ?? []) {
-    const start = part.firstSector * reading.sectorBytes;
-    const end = Math.min(driveBytes, start + partBytes(part, reading.sectorBytes));
+  for (const partition of reading.table?.partitions ?? []) {
+    const start = partition.firstSector * reading.sectorBytes;
+    const end = Math.min(driveBytes, start + partitionBytes(partition, reading.sectorBytes));
     if (!(start >= 0 && end > start)) continue;
     spread(start, end, (bin, bytes) =>
-      covered[bin]!.set(part.number, (covered[bin]!.get(part.number) ?? 0) + bytes),
+      covered[bin]!.set(partition.number, (covered[bin]!.get(partition.number) ?? 0) + bytes),
     );
-    const usage = fileSystemOf(reading, part.number)?.usage;
+    const usage = fileSystemOf(reading, partition.number)?.usage;
     const ranges = usage?.known ? usage.ranges : [{ start: 0, end: end - start }];
     for (const range of ranges)
       spread(start + range.start, start + range.end, (bin, bytes) => (carried[bin]! += bytes));
   }
-  return covered.map((parts, bin) => {
-    const most = [...parts.entries()].sort((a, b) => b[1] - a[1])[0];
+  return covered.map((partitions, bin) => {
+    const most = [...partitions.entries()].sort((a, b) => b[1] - a[1])[0];
     return { part: most ? most[0] : null, carried: Math.min(1, carried[bin]! / binBytes) };
   });
 }

@@ -13,7 +13,7 @@ import {
 } from '../margin';
 import { type Build, type Setting, driveBytes, libraryBytes, sheet } from './question';
 
-/** Capacity the device takes, room for the old data, the old parts and what the owner wants on it, sector size. */
+/** Capacity the device takes, room for the old data, the old partitions and what the owner wants on it, sector size. */
 export function capacityMargins(
   { old, library }: Setting,
   { drive }: Build,
@@ -23,7 +23,7 @@ export function capacityMargins(
   const label = exact(drive.labelGB, { kind: 'data-sheet-typical', note: 'label capacity' });
   const free = exact(freeBytes, {
     kind: 'computed',
-    note: 'shown as free: drive less tables, system parts and file system',
+    note: 'shown as free: drive less tables, system partitions and file system',
   });
   const margins = [
     within(
@@ -71,10 +71,10 @@ export function capacityMargins(
     atLeast(
       {
         id: 'carry-over',
-        what: 'Room for the old parts',
+        what: 'Room for the old partitions',
         unit: 'bytes',
         remedy:
-          'A copy on the dock carries whole parts: choose a drive that is at least as large as the old one.',
+          'A copy on the dock carries whole partitions: choose a drive that is at least as large as the old one.',
       },
       exact(driveBytes(drive), { kind: 'specification', note: 'sectors by label, IDEMA LBA1-03' }),
       exact(driveBytes({ labelGB: old.labelGB, sectorBytes: 512 }), {

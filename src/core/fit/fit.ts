@@ -1,5 +1,5 @@
 import type { Place, Revision } from '../device';
-import { systemPartsBytes } from '../disk';
+import { systemPartitionsBytes } from '../disk';
 import { type Margin, type Missing, compareMargins, worstMargin } from '../margin';
 import { chipTop, freeShownBytes } from '../part';
 import { acceptanceMargins } from './acceptance';
@@ -24,7 +24,10 @@ export type FitAnswer = {
 
 /** Bytes that the device will show as free; beside the system's own drive nothing of the system stands. */
 export const freeBytes = ({ profile }: Setting, { drive }: Build, place: Place): number =>
-  freeShownBytes(driveBytes(drive), place.role === 'system' ? systemPartsBytes(profile.deliveredParts) : 0);
+  freeShownBytes(
+    driveBytes(drive),
+    place.role === 'system' ? systemPartitionsBytes(profile.deliveredParts) : 0,
+  );
 
 type Cooled = { layers: Layers | null; margins: Margin[] };
 

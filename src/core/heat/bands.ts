@@ -2,7 +2,7 @@ import { type Random, draw, isClosed, quantile } from '../stack';
 import type { ThermalBody } from './body';
 import { build, nominal } from './build';
 import { throttleSteps } from './defaults';
-import { stepper } from './network';
+import { propagator } from './network';
 import { runHeat } from './run';
 import { settledOf } from './settle';
 import type { Workload } from './workload';
@@ -56,7 +56,7 @@ export function* heatBands(question: HeatQuestion, random: Random): Generator<nu
   const first: number[] = [];
   for (let i = 0; i < runs; i += 1) {
     const built = build(body, (known) => (isClosed(known) ? draw(known, random) : known.value));
-    const run = runHeat(built, workload, seconds, everyS, stepper(built.network, throttleSteps.lookS));
+    const run = runHeat(built, workload, seconds, everyS, propagator(built.network, throttleSteps.lookS));
     run.curveC.forEach((driveC, at) => (columns[at]![i] = driveC));
     settled.push(settledOf(built, workload).driveC);
     kept.push(run.keptShare);

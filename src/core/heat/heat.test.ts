@@ -15,7 +15,7 @@ import {
   runHeat,
   settle,
   settled,
-  stepper,
+  propagator,
   thermalBody,
   workloadOf,
 } from '.';
@@ -27,7 +27,7 @@ describe('network', () => {
   it('one node meets its closed form to 0.01 K: T = room + P·R·(1 − e^(−t/RC))', () => {
     // 6.4 J/K over 10 K/W: time constant 64 s; 4 W settles at 24 + 40 = 64 °C.
     for (const stepS of [0.1, 1, 7]) {
-      const { advance } = stepper(one, stepS);
+      const { advance } = propagator(one, stepS);
       const temperatures = Float64Array.of(24);
       for (let t = stepS; t < 400; t += stepS) {
         advance(temperatures, [4], 24);
@@ -53,7 +53,7 @@ describe('network', () => {
     const [vf, vs] = [(fast - a) / b, (slow - a) / b];
     const ks = (-15 + 21 * vf) / (vs - vf);
     const kf = -21 - ks;
-    const { advance } = stepper(two, 1);
+    const { advance } = propagator(two, 1);
     const temperatures = Float64Array.of(20, 20);
     for (let t = 1; t <= 600; t += 1) {
       advance(temperatures, [3, 0], 20);
@@ -81,7 +81,7 @@ describe('network', () => {
             ],
             toRoom: [{ a: 2, kPerW: r2 }],
           };
-          const { advance } = stepper(network, 0.05);
+          const { advance } = propagator(network, 0.05);
           const temperatures = Float64Array.of(22, 22, 22);
           let lost = 0;
           for (let i = 0; i < 6000; i += 1) {

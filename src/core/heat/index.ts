@@ -5,7 +5,7 @@ export type { Cooling, ThermalBody } from './body';
 export { build, nominal } from './build';
 export type { Built } from './build';
 export { throttleSteps } from './defaults';
-export { heatStored, heatToRoom, settled, stepper } from './network';
+export { heatStored, heatToRoom, settled, propagator } from './network';
 export type { Network } from './network';
 export { runHeat } from './run';
 export type { Run } from './run';

@@ -44,7 +44,7 @@ export function settled(network: Network, heatW: ArrayLike<number>, roomC: numbe
   return solve(a, right);
 }
 
-export type Stepper = {
+export type Propagator = {
   stepS: number;
   /** Moves `temperatures` on by one step under heat that stays constant in it; in place. */
   advance: (temperatures: Float64Array, heatW: ArrayLike<number>, roomC: number) => void;
@@ -55,7 +55,7 @@ export type Stepper = {
  * of the matrix [[A, B], [0, 0]]·Δ (Van Loan 1978). The length of the step costs no accuracy; it is how often the
  * drive looks at its temperature.
  */
-export function stepper(network: Network, stepS: number): Stepper {
+export function propagator(network: Network, stepS: number): Propagator {
   const size = network.names.length;
   const { a, b } = equations(network);
   const whole = zeros(2 * size + 1, 2 * size + 1);

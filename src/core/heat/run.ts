@@ -1,6 +1,6 @@
 import { throttleSteps } from './defaults';
 import type { Built } from './build';
-import { type Stepper, stepper } from './network';
+import { type Propagator, propagator } from './network';
 import { type Workload, stepAt, wattsOf } from './workload';
 
 export type Run = {
@@ -32,7 +32,7 @@ export function runHeat(
   workload: Workload,
   seconds: number,
   everyS: number,
-  ready: Stepper = stepper(built.network, throttleSteps.lookS),
+  ready: Propagator = propagator(built.network, throttleSteps.lookS),
 ): Run {
   const size = built.network.names.length;
   const temperatures = new Float64Array(size).fill(built.roomC);

@@ -5,9 +5,11 @@ import {
   type StickContent,
   isChecked,
   recordMargin,
+  imageMargins,
+  newestFor,
+  stickMargins,
+  stickRoomMargin,
 } from '.';
-import { imageMargins, newestFor, stickMargins, stickRoomMargin } from '.';
-
 const sum = 'a'.repeat(64);
 const image = {
   schema: 'jicara.system-image/1' as const,

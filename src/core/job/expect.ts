@@ -2,8 +2,8 @@ import { type DeviceProfile, placeOf } from '../device';
 import {
   type Layout,
   type LayoutWish,
-  type PartRules,
-  type PartTable,
+  type PartitionRules,
+  type PartitionTable,
   type Target,
   deliveredRules,
   deliveredTable,
@@ -27,13 +27,13 @@ import { type Drive, forecastSectors } from '../part';
 import { type Result, ok } from '../result';
 import { writesItself } from '../route';
 import type { ReadingName } from './outcome';
-import type { CopyProof } from './copy-proof';
+import type { CopyProof } from '../copy';
 import type { Job } from './job';
 
 const expectedGuid = (n: number) => `${String(n).padStart(8, '0')}-0000-4000-8000-000000000000`;
 
 /** What a layout starts from: the old drive's table and what may be done with its parts. */
-export type LayoutSource = { table: PartTable; rules: PartRules };
+export type LayoutSource = { table: PartitionTable; rules: PartitionRules };
 
 /**
  * The old drive before it is out: parts as the maker delivers them, its size by its label.
@@ -70,7 +70,9 @@ export function expectedLayout(
 
 /** The part that a device shows as its storage: the largest one of the new layout. */
 export const mainPart = (layout: Layout) =>
-  layout.parts.reduce((most, part) => (placedBytes(layout, part) > placedBytes(layout, most) ? part : most));
+  layout.partitions.reduce((most, part) =>
+    placedBytes(layout, part) > placedBytes(layout, most) ? part : most,
+  );
 
 /** What systems round away or set aside when they show a size; a named default, percent. */
 export const sizeShownTolerancePercent = 1;
@@ -119,7 +121,7 @@ export function proveMargins(
     within(
       {
         ...words('size-shown'),
-        remedy: 'It still shows another size: was the part grown, and is this the new drive?',
+        remedy: 'It still shows another size: was the partition grown, and is this the new drive?',
       },
       read('size-shown'),
       side(-1),
@@ -136,10 +138,10 @@ export function proveMargins(
     oneOf(
       {
         ...words('parts-shown'),
-        remedy: 'A part is missing or one too many: look at the copy before closing the job.',
+        remedy: 'A partition is missing or one too many: look at the copy before closing the job.',
       },
       count.known ? named(String(count.value), count.origin) : count,
-      layout ? [String(layout.parts.length)] : [],
+      layout ? [String(layout.partitions.length)] : [],
       { kind: 'computed', note: 'the layout' },
     ),
     // What a device wrote by itself, only the device can vouch for.

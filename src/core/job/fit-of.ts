@@ -1,10 +1,9 @@
-import type { DeviceProfile } from '../device';
-import { placeOf } from '../device';
+import { type DeviceProfile, placeOf } from '../device';
 import { type Build, type BuildIds, type OldDrive, type Setting, fit } from '../fit';
 import { workloadOf } from '../heat';
 import { type Margin, isKept } from '../margin';
 import { showEstimate, showLimit } from '../units';
-import type { DecideContext } from './acts-of';
+import type { DecideContext } from './context';
 import type { Job } from './job';
 
 /** What the old drive of a job asks of a new one. */

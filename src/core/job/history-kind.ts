@@ -8,7 +8,7 @@ export const historyKinds = Object.freeze({
   amend: { onSheet: false },
   observe: { onSheet: false },
   charge: { onSheet: false },
-  'charge-school': { onSheet: false },
+  'charge-policy': { onSheet: false },
   measure: { onSheet: false },
   revision: { onSheet: false },
   'system-version': { onSheet: false },

@@ -3,8 +3,8 @@ export { Outcome, ReadingName } from './outcome';
 export { historyKinds, isOnSheet } from './history-kind';
 export type { HistoryKind } from './history-kind';
 export { said } from './said';
-export { actsOf, dueActsOf, holdsOf, ledgerOf, nextAct, stopsOfStep, waitUntil } from './acts-of';
-export type { DecideContext, JobContext } from './acts-of';
+export { stepsOf, dueStepsOf, holdsOf, ledgerOf, nextStep, stopsOfStep, waitUntil } from './steps-of';
+export type { DecideContext, JobContext } from './context';
 export { decideReport, isOn, outcomeWords, started } from './report';
 export type { Decision, Report } from './report';
 export {
@@ -15,7 +15,6 @@ export {
   proveMargins,
   readingsAsked,
 } from './expect';
-export { CopyProof, proofSentences } from './copy-proof';
 export {
   DockedDrive,
   DoneStep,
@@ -29,17 +28,16 @@ export {
   stateOf,
 } from './job';
 export { againstStick } from './stick';
-export { seenWords } from './diagnosis-view';
-export type { DiagnosisView, NextAtPower } from './diagnosis-view';
 export { SeenAtPower } from './seen-at-power';
 export type { StickForJob } from './stick';
 export type { JobRecord, JobState } from './job';
 export { Choice } from './choice';
-export { chargeLimitOf, chargeSchools } from './charge-school';
-export type { ChargeSchool } from './charge-school';
+export { chargeLimitOf, chargePolicies } from './charge-policy';
+export type { ChargePolicy } from './charge-policy';
 export { PowerRun, devicePace, deviceSeconds } from './power-run';
 export {
   choiceFit,
+  fitAnswer,
   fitOfIds,
   isAllowed,
   keepWhatFits,
@@ -47,45 +45,9 @@ export {
   oldDriveOf,
   settingOfJob,
 } from './fit-of';
-export { foresee, foreseeParts } from './foresee';
-export { benchCard } from './bench-card';
-export { Manifest } from './manifest';
-export { changedView, isNearEnd, makeChange, makeView } from './make-view';
-export type { Loaded } from './make-view';
-export { makeSheet } from './make-sheet';
 export { handworkSpread, promiseMargin, workLeftSeconds } from './promise';
-export { Sheet, habitNote, marginOptions } from './sheet';
-export { sheetMarkdown } from './sheet-markdown';
-export { cordOf, currentStation } from './stations';
+export { currentStation, stationHold, stationStatesOf } from './stations';
 export { TakeIn, TakeInForm, takeInFacts } from './take-in';
 export type { DeviceAnswers, PartsAnswers, YesNoUnknown } from './take-in';
-export type {
-  BenchCard,
-  BenchColumn,
-  BenchView,
-  CopyProgress,
-  CopyState,
-  PhotoLine,
-  FrameView,
-  JobChange,
-  JobLine,
-  JobView,
-  PartsForesight,
-  PartsView,
-  RankedView,
-  SourceSummary,
-  UnreadLine,
-} from './view';
 export type { LayoutSource } from './expect';
-export { startEvidence } from './start-evidence';
-export type { EvidenceQuestion } from './start-evidence';
-export type {
-  DockImage,
-  DockItem,
-  DockLibrary,
-  DockPair,
-  DockStorage,
-  DockView,
-  ImageRunView,
-} from './dock-view';
 export { standsAgainst } from './prove';

@@ -7,12 +7,12 @@ import { Route } from '../route';
 import { SwitchedOn } from '../simulator';
 import { FactChange, FactSetting, type Facts, foldFacts, restore } from '../work';
 import { Choice } from './choice';
-import { chargeSchools } from './charge-school';
-import { CopyProof } from './copy-proof';
+import { chargePolicies } from './charge-policy';
+import { CopyProof } from '../copy';
 import { Outcome } from './outcome';
 import { PowerRun } from './power-run';
 import { SeenAtPower } from './seen-at-power';
-import { Sheet } from './sheet';
+import { Sheet } from '../sheet';
 import { JobStick } from './stick';
 import { TakeIn } from './take-in';
 
@@ -40,8 +40,8 @@ export const Job = z.object({
   revisionId: z.string().nullable().default(null),
   /** How the technician answered the procedure's questions, by question. */
   answers: z.record(z.string(), z.string()).default({}),
-  /** Which school counts for the charge before opening; the lower charge unless the storage mode was chosen. */
-  chargeSchool: z.enum(chargeSchools).default('low-charge'),
+  /** Which policy counts for the charge before opening; the lower charge unless the storage mode was chosen. */
+  chargePolicy: z.enum(chargePolicies).default('low-charge'),
   /** What the owner wants to have on the drive. */
   library: Library.nullable().default(null),
   choice: Choice.nullable(),
@@ -82,7 +82,7 @@ export const newJob = (id: string, takeIn: TakeIn): Job => ({
   measures: {},
   revisionId: null,
   answers: {},
-  chargeSchool: 'low-charge',
+  chargePolicy: 'low-charge',
   library: null,
   choice: null,
   wish: null,

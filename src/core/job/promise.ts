@@ -1,6 +1,7 @@
 import { type Margin, about, atMost, exact, missing } from '../margin';
 import { writesItself } from '../route';
-import { type JobContext, actsOf } from './acts-of';
+import type { JobContext } from './context';
+import { stepsOf } from './steps-of';
 import type { JobState } from './job';
 
 /** Stations that are not handwork still take a while; usual minutes each until the logbook knows better. */
@@ -23,9 +24,9 @@ export function workLeftSeconds(
   copySecondsLeft: number | null,
 ): number {
   const { job, facts, doneSteps } = state;
-  const hands = actsOf(job, context)
-    .filter((act) => !doneSteps.includes(act.id))
-    .reduce((total, act) => total + act.minutes, 0);
+  const hands = stepsOf(job, context)
+    .filter((step) => !doneSteps.includes(step.id))
+    .reduce((total, step) => total + step.minutes, 0);
   const desk =
     (job.choice ? 0 : deskMinutes.choose) +
     (job.wish ? 0 : deskMinutes.layOut) +

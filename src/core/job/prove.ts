@@ -7,7 +7,7 @@ export type StandsAgainst = { blocking: Margin[]; acceptable: Margin[] };
 /**
  * Sorts the margins that are not kept. A comparison that was skipped has its reason already, which stands on the sheet; what could
  * not be read on the old drive is lost whatever is done here, so that only the owner can say that it will do. Nothing else is
- * walked past.
+ * overridden.
  */
 export function standsAgainst(prove: Margin[], job: Pick<Job, 'copy'>): StandsAgainst {
   const failing = prove.filter(

@@ -2,9 +2,9 @@ import type { SwitchedOn } from '../simulator';
 import type { FactSetting } from '../work';
 import type { HistoryKind } from './history-kind';
 import type { Outcome } from './outcome';
-import type { DecideContext } from './acts-of';
+import type { DecideContext } from './context';
 import { keepWhatFits } from './fit-of';
-import type { CopyProof } from './copy-proof';
+import type { CopyProof } from '../copy';
 import type { DockedDrive, Job, JobState } from './job';
 import type { PowerRun } from './power-run';
 

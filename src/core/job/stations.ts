@@ -1,6 +1,7 @@
 import { type StationId, type StationState, stationNames, stationsOf, writesItself } from '../route';
 import { type Hold, type Stop, holdOn, isTrue } from '../work';
-import { type JobContext, actsOf, holdsOf } from './acts-of';
+import type { JobContext } from './context';
+import { stepsOf, holdsOf } from './steps-of';
 import type { JobState } from './job';
 
 /** The holds that can stop each station's main act. */
@@ -21,9 +22,9 @@ export const stationStops: Readonly<Record<StationId, Stop[]>> = Object.freeze({
 function isDone(id: StationId, state: JobState, context: JobContext): boolean {
   const { job, facts, doneSteps } = state;
   const handsDone = (station: 'open' | 'swap' | 'close') =>
-    actsOf(job, context)
-      .filter((act) => act.station === station)
-      .every((act) => doneSteps.includes(act.id));
+    stepsOf(job, context)
+      .filter((step) => step.station === station)
+      .every((step) => doneSteps.includes(step.id));
   switch (id) {
     case 'take-in':
       return true;
@@ -46,8 +47,8 @@ function isDone(id: StationId, state: JobState, context: JobContext): boolean {
   }
 }
 
-/** The cord: every station of the job's route as done, current (or held, when a hold stops it), or ahead. */
-export function cordOf(state: JobState, context: JobContext): StationState[] {
+/** Every station of the job's route as done, current (or held, when a hold stops it), or ahead. */
+export function stationStatesOf(state: JobState, context: JobContext): StationState[] {
   const holds = holdsOf(state, context);
   let found = false;
   return stationsOf(state.job.route).map((id) => {
@@ -63,5 +64,5 @@ export function cordOf(state: JobState, context: JobContext): StationState[] {
 export const stationHold = (id: StationId, holds: Hold[]): Hold | null => holdOn(holds, stationStops[id]);
 
 /** The station where the work is; the last one once everything is done. */
-export const currentStation = (cord: StationState[]): StationId =>
-  (cord.find(({ state }) => state === 'current' || state === 'held') ?? cord.at(-1)!).id;
+export const currentStation = (stations: StationState[]): StationId =>
+  (stations.find(({ state }) => state === 'current' || state === 'held') ?? stations.at(-1)!).id;

@@ -12,4 +12,4 @@ export {
 export type { Level, Practice, Score } from './practice';
 export { bowlTest, checkBowl } from './bowl-test';
 export type { BowlTest } from './bowl-test';
-export { ActRecord, due, practised, spacingRule } from './spacing';
+export { StepRecord, due, practised, spacingRule } from './spacing';

@@ -31,13 +31,13 @@ it.each(profiles.map((profile) => [profile.name, profile] as const))(
     let practice = beginPractice(profile.procedure, 2);
     while (!isDone(practice)) {
       const choices = choicesAt(practice, half);
-      const next = practice.acts[practice.at]!;
+      const next = practice.steps[practice.at]!;
       expect(choices.map(({ id }) => id)).toContain(next.id);
       expect(new Set(choices.map(({ title }) => title)).size).toBe(choices.length);
       practice = pick(practice, next.id).practice;
     }
     expect(scoreOf(practice)).toMatchObject({
-      remembered: practice.acts.length,
+      remembered: practice.steps.length,
       mistakes: 0,
       asked: 0,
       repeat: [],
@@ -48,11 +48,11 @@ it.each(profiles.map((profile) => [profile.name, profile] as const))(
 
 it('a wrong pick does nothing, shows what would come of it, and is repeated first', () => {
   const begun = beginPractice(osprey.procedure, 1);
-  const before = { ...begun, at: begun.acts.findIndex(({ id }) => id === 'cover') };
+  const before = { ...begun, at: begun.steps.findIndex(({ id }) => id === 'cover') };
   const live = pick(before, 'drive-screw');
   expect(live.consequence).toMatch(/^Short circuit: the board was live/u);
   expect(live.practice.at).toBe(before.at);
-  const early = pick({ ...begun, at: begun.acts.findIndex(({ id }) => id === 'feet') }, 'cover');
+  const early = pick({ ...begun, at: begun.steps.findIndex(({ id }) => id === 'feet') }, 'cover');
   expect(early.consequence).toMatch(/a clip breaks/u);
   const asked = ask(ask(early.practice));
   expect(scoreOf(asked)).toMatchObject({ mistakes: 1, asked: 1, repeat: [{ id: 'feet', why: 'mistake' }] });
@@ -67,11 +67,11 @@ it('every wrong pick anywhere has a consequence in words, and the level says how
       fc.double({ min: 0, max: 0.999, noNaN: true }),
       (profile, level, share, luck) => {
         const begun = beginPractice(profile.procedure, level);
-        const practice = { ...begun, at: Math.floor(share * begun.acts.length) };
+        const practice = { ...begun, at: Math.floor(share * begun.steps.length) };
         const choices = choicesAt(practice, () => luck);
         expect(choices.length).toBeLessThanOrEqual({ 1: 3, 2: 4, 3: 6 }[level]);
-        for (const act of choices.filter(({ id }) => id !== practice.acts[practice.at]!.id))
-          expect(pick(practice, act.id).consequence).toMatch(/\S.{8}/u);
+        for (const step of choices.filter(({ id }) => id !== practice.steps[practice.at]!.id))
+          expect(pick(practice, step.id).consequence).toMatch(/\S.{8}/u);
       },
     ),
   );
@@ -85,11 +85,11 @@ it('missed comes the next day, remembered after twice as long, up to sixteen day
   );
   expect(days.map(({ intervalDays }) => intervalDays)).toEqual([2, 4, 8, 16, 16]);
   const missed = practised(days.at(-1)!, 'cover', false, now);
-  expect(missed).toEqual({ actId: 'cover', intervalDays: 1, dueOn: '2026-11-26' });
+  expect(missed).toEqual({ stepId: 'cover', intervalDays: 1, dueOn: '2026-11-26' });
   expect(due([missed], now)).toEqual([]);
   expect(
-    due([{ ...missed, actId: 'a', dueOn: '2026-11-20' }, missed], new Date('2026-11-26T00:00:00Z')).map(
-      ({ actId }) => actId,
+    due([{ ...missed, stepId: 'a', dueOn: '2026-11-20' }, missed], new Date('2026-11-26T00:00:00Z')).map(
+      ({ stepId }) => stepId,
     ),
   ).toEqual(['a', 'cover']);
 });
@@ -118,7 +118,7 @@ it('each way through a procedure gets its turn, on each board, and is told in wo
   const ways = all.map((_, i) => anyVariant(wren.procedure, () => (i + 0.5) / all.length));
   expect(ways).toEqual(all);
   const has = (way: (typeof ways)[number]) =>
-    beginPractice(wren.procedure, 1, way).acts.some(({ id }) => id === 'ribbon-off');
+    beginPractice(wren.procedure, 1, way).steps.some(({ id }) => id === 'ribbon-off');
   expect(ways.filter(has)).toMatchObject([{ answers: { ribbon: 'off' }, revisionId: 'late' }]);
   expect(variantWords(wren.procedure, ways.find(has)!)).toContainEqual(expect.stringMatching(/ off$/u));
 });
@@ -126,8 +126,8 @@ it('each way through a procedure gets its turn, on each board, and is told in wo
 it('what may be done at the same time is no wrong pick', () => {
   const vault = profiles.find(({ name }) => name === 'Vault')!;
   const begun = beginPractice(vault.procedure, 3);
-  const waits = { ...begun, at: begun.acts.findIndex(({ id }) => id === 'wait') };
+  const waits = { ...begun, at: begun.steps.findIndex(({ id }) => id === 'wait') };
   expect(choicesAt(waits, half).map(({ id }) => id)).not.toContain('labels');
   const picked = pick(waits, 'labels');
-  expect([picked.right, picked.practice.acts[picked.practice.at]!.id]).toEqual([true, 'wait']);
+  expect([picked.right, picked.practice.steps[picked.practice.at]!.id]).toEqual([true, 'wait']);
 });

@@ -1,13 +1,13 @@
 import {
-  type Act,
+  type HandStep,
   type Facts,
   type Procedure,
   factValue,
   factWords,
   foldFacts,
   type Variant,
-  allActs,
-  dueActs,
+  allSteps,
+  dueSteps,
   safeToTouch,
   swapConditions,
   variantsOf,
@@ -22,21 +22,21 @@ export type Level = 1 | 2 | 3;
 
 /** What is practised: the hands of one device, from switching off to closed up again. */
 export type Practice = {
-  acts: Act[];
+  steps: HandStep[];
   procedure: Procedure;
   level: Level;
-  /** How many acts are done, in order. */
+  /** How many steps are done, in order. */
   at: number;
-  /** Acts picked at the wrong time: which, and at which act it would have been right to do another. */
+  /** Steps picked at the wrong time: which, and at which step it would have been right to do another. */
   wrong: { picked: string; insteadOf: string; consequence: string }[];
-  /** Acts for which the answer was asked. */
+  /** Steps for which the answer was asked. */
   asked: string[];
 };
 
 /** A practice run for a device; nothing of it touches a job. */
 export function beginPractice(procedure: Procedure, level: Level, variant: Variant = {}): Practice {
-  const acts = allActs(procedure, { ...variant, holds: swapConditions });
-  return { acts, procedure, level, at: 0, wrong: [], asked: [] };
+  const steps = allSteps(procedure, { ...variant, holds: swapConditions });
+  return { steps, procedure, level, at: 0, wrong: [], asked: [] };
 }
 
 /** One of the ways through a procedure, so that each answer and each board gets its turn. `random` gives 0 up to 1. */
@@ -53,56 +53,58 @@ export const variantWords = ({ questions }: Procedure, { answers = {} }: Variant
     return `${question.split(':')[0]!}: ${answer.words}`;
   });
 
-export const isDone = ({ acts, at }: Practice): boolean => at >= acts.length;
+export const isDone = ({ steps, at }: Practice): boolean => at >= steps.length;
 
 const stamp = { at: '1970-01-01T00:00:00.000Z', by: '' };
 
 /** What is true of the practised device now. */
-export const factsNow = ({ acts, at }: Practice): Facts =>
-  foldFacts(acts.slice(0, at).flatMap(({ effects }) => effects.map((effect) => ({ ...effect, ...stamp }))));
+export const factsNow = ({ steps, at }: Practice): Facts =>
+  foldFacts(steps.slice(0, at).flatMap(({ effects }) => effects.map((effect) => ({ ...effect, ...stamp }))));
 
-/** Needs of an act that are not met now. */
-const unmet = (facts: Facts, act: Act) =>
-  act.needs.filter(({ fact, value }) => factValue(facts, fact) !== value);
+/** Needs of a step that are not met now. */
+const unmet = (facts: Facts, step: HandStep) =>
+  step.needs.filter(({ fact, value }) => factValue(facts, fact) !== value);
 
 /**
- * The next act among plausible others, shuffled: first those marked in the profile as done too early or forgotten, then those whose
+ * The next step among plausible others, shuffled: first those marked in the profile as done too early or forgotten, then those whose
  * needs are nearly met, the nearer ones first. `random` gives 0 up to 1.
  */
-export function choicesAt(practice: Practice, random: () => number): Act[] {
-  const { acts, at, level } = practice;
-  const next = acts[at];
+export function choicesAt(practice: Practice, random: () => number): HandStep[] {
+  const { steps, at, level } = practice;
+  const next = steps[at];
   if (!next) return [];
   const facts = factsNow(practice);
-  // What may be done at the same time is no wrong pick, and so none to offer beside the next act.
-  const due = dueActs(acts.slice(at), []);
-  const later = acts.slice(at + 1, at + 9).filter((act) => act.title !== next.title && !due.includes(act));
+  // What may be done at the same time is no wrong pick, and so none to offer beside the next step.
+  const due = dueSteps(steps.slice(at), []);
+  const later = steps
+    .slice(at + 1, at + 9)
+    .filter((step) => step.title !== next.title && !due.includes(step));
   const ranked = later
-    .map((act, distance) => ({
-      act,
+    .map((step, distance) => ({
+      step,
       rank:
-        (act.tooEarly ? 0 : 4) +
+        (step.tooEarly ? 0 : 4) +
         (next.forgotten ? 0 : 1) +
-        unmet(facts, act).length * 2 +
+        unmet(facts, step).length * 2 +
         distance / 2 +
         random(),
     }))
     .sort((a, b) => a.rank - b.rank)
-    .map(({ act }) => act);
+    .map(({ step }) => step);
   const count = levels.find((one) => one.level === level)!.choices;
   const others = ranked
-    .filter((act, i) => ranked.findIndex(({ title }) => title === act.title) === i)
+    .filter((step, i) => ranked.findIndex(({ title }) => title === step.title) === i)
     .slice(0, count - 1);
   return [next, ...others]
-    .map((act) => ({ act, key: random() }))
+    .map((step) => ({ step, key: random() }))
     .sort((a, b) => a.key - b.key)
-    .map(({ act }) => act);
+    .map(({ step }) => step);
 }
 
-/** What comes of doing an act now although another comes first, in words; the worst that is known. */
-export function consequenceOf(practice: Practice, picked: Act): string {
-  const { acts, at, procedure } = practice;
-  const next = acts[at]!;
+/** What comes of doing a step now although another comes first, in words; the worst that is known. */
+export function consequenceOf(practice: Practice, picked: HandStep): string {
+  const { steps, at, procedure } = practice;
+  const next = steps[at]!;
   const facts = factsNow(practice);
   const live = picked.touchesBoard
     ? safeToTouch(procedure.power).filter(([fact, value]) => factValue(facts, fact) !== value)
@@ -119,49 +121,49 @@ export function consequenceOf(practice: Practice, picked: Act): string {
 
 export type Picked = { practice: Practice; right: boolean; consequence: string | null };
 
-/** Picks an act: one that may be done now is done; another shows what would come of it, and nothing is done. */
-export function pick(practice: Practice, actId: string): Picked {
-  const next = practice.acts[practice.at];
-  const picked = practice.acts.find(({ id }) => id === actId);
+/** Picks a step: one that may be done now is done; another shows what would come of it, and nothing is done. */
+export function pick(practice: Practice, stepId: string): Picked {
+  const next = practice.steps[practice.at];
+  const picked = practice.steps.find(({ id }) => id === stepId);
   if (!next || !picked) return { practice, right: false, consequence: null };
-  const before = practice.acts.slice(0, practice.at);
-  const open = practice.acts.slice(practice.at);
-  if (dueActs(open, []).includes(picked)) {
-    const acts = [...before, picked, ...open.filter(({ id }) => id !== picked.id)];
-    return { practice: { ...practice, acts, at: practice.at + 1 }, right: true, consequence: null };
+  const before = practice.steps.slice(0, practice.at);
+  const open = practice.steps.slice(practice.at);
+  if (dueSteps(open, []).includes(picked)) {
+    const steps = [...before, picked, ...open.filter(({ id }) => id !== picked.id)];
+    return { practice: { ...practice, steps, at: practice.at + 1 }, right: true, consequence: null };
   }
   const consequence = consequenceOf(practice, picked);
   const wrong = [...practice.wrong, { picked: picked.id, insteadOf: next.id, consequence }];
   return { practice: { ...practice, wrong }, right: false, consequence };
 }
 
-/** Shows which act is next; it counts as asked. */
+/** Shows which step is next; it counts as asked. */
 export const ask = (practice: Practice): Practice => {
-  const next = practice.acts[practice.at];
+  const next = practice.steps[practice.at];
   return !next || practice.asked.includes(next.id)
     ? practice
     : { ...practice, asked: [...practice.asked, next.id] };
 };
 
 export type Score = {
-  acts: number;
+  steps: number;
   remembered: number;
   asked: number;
   mistakes: number;
-  /** What to repeat first, by act: where a mistake was made, then what was asked. */
+  /** What to repeat first, by step: where a mistake was made, then what was asked. */
   repeat: { id: string; title: string; why: 'mistake' | 'asked' }[];
 };
 
-/** What a run came to so far. An act is remembered when it was picked at once and not asked for. */
-export function scoreOf({ acts, at, wrong, asked }: Practice): Score {
+/** What a run came to so far. A step is remembered when it was picked at once and not asked for. */
+export function scoreOf({ steps, at, wrong, asked }: Practice): Score {
   const missed = new Set(wrong.map(({ insteadOf }) => insteadOf));
-  const done = acts.slice(0, at);
-  const repeat = acts.flatMap(({ id, title }): Score['repeat'] => {
+  const done = steps.slice(0, at);
+  const repeat = steps.flatMap(({ id, title }): Score['repeat'] => {
     if (missed.has(id)) return [{ id, title, why: 'mistake' }];
     return asked.includes(id) ? [{ id, title, why: 'asked' }] : [];
   });
   return {
-    acts: acts.length,
+    steps: steps.length,
     remembered: done.filter(({ id }) => !missed.has(id) && !asked.includes(id)).length,
     asked: asked.length,
     mistakes: wrong.length,

@@ -1,6 +1,6 @@
 import type { DeviceProfile } from '../device';
 import { wayBack, wayIn } from '../work';
-import type { Condition, FaultId } from './fault';
+import type { Condition, DeviceFaultId } from './device-fault';
 import { settle, showDevice } from './device-run';
 import type { Inside } from './inside';
 
@@ -27,7 +27,7 @@ export type Check = {
   /** Minutes, counting opening and closing the case. */
   minutes: (profile: DeviceProfile, times: CaseMinutes) => number;
   /** Faults that doing it mends by the way: who looks at a plug pushes it home. */
-  mends?: readonly FaultId[];
+  mends?: readonly DeviceFaultId[];
   /** What the simulated device shows; one of `outcomes`. */
   observe: (profile: DeviceProfile, condition: Condition) => string;
 };
@@ -154,9 +154,9 @@ const all: Check[] = [
     ask: 'Take the new drive out and read it on the dock',
     outcomes: {
       whole: 'whole, would start',
-      'not-whole': 'a part cannot be read',
-      'no-efi': 'no EFI part or start file',
-      sealed: 'its system part is encrypted',
+      'not-whole': 'a partition cannot be read',
+      'no-efi': 'no EFI partition or start file',
+      sealed: 'its system partition is encrypted',
       dead: 'it is not seen',
     },
     minutes: (_, { open, close }) => open + close + 5,

@@ -4,9 +4,9 @@ import {
   fileSystemOf,
   findFile,
   growsAtAll,
-  partBytes,
-  partReader,
-  partTypeCodes,
+  partitionBytes,
+  partitionReader,
+  partitionTypeCodes,
 } from '../disk';
 
 /** What the firmware finds on the drive that sits in the device; read from the bytes. */
@@ -18,7 +18,7 @@ export type DriveContents = {
   parts: number;
   /** Size of the largest file system, bytes; null where none can be read. */
   mainFileSystemBytes: number | null;
-  /** A part that wants a key before it can be read. */
+  /** A partition that wants a key before it can be read. */
   sealed: boolean;
 };
 
@@ -48,33 +48,33 @@ export const freshContents = (
   sealed: false,
 });
 
-/** Looks at a drive as a firmware would: table, EFI part by its type code, start file where the profile says. */
+/** Looks at a drive as a firmware would: table, EFI partition by its type code, start file where the profile says. */
 export async function lookInside(
   drive: BlockReader,
   reading: DriveReading,
   startFile: string,
 ): Promise<DriveContents> {
   const { table } = reading;
-  const efi = table?.parts.find((part) => part.typeGuid === partTypeCodes.efiSystem);
+  const efi = table?.partitions.find((part) => part.typeGuid === partitionTypeCodes.efiSystem);
   let start: DriveContents['startFile'] = 'no-efi-part';
   const fileSystem = efi && fileSystemOf(reading, efi.number);
   if (efi && fileSystem?.family === 'fat') {
-    const found = await findFile(partReader(drive, efi, reading.sectorBytes), fileSystem.fat, startFile);
+    const found = await findFile(partitionReader(drive, efi, reading.sectorBytes), fileSystem.fat, startFile);
     start = found.ok && found.value && found.value.bytes > 0 ? 'found' : 'missing';
   }
-  const sizes = (table?.parts ?? []).flatMap((part) => {
+  const sizes = (table?.partitions ?? []).flatMap((part) => {
     const system = fileSystemOf(reading, part.number);
     if (!system || system.usedBytes === null || system.freeBytes === null) return [];
-    // A system that grows its own part has done so by the time it shows a size.
+    // A system that grows its own partition has done so by the time it shows a size.
     const isGrown = system.growth.by === 'device' && growsAtAll(part.typeGuid);
-    return [isGrown ? partBytes(part, reading.sectorBytes) : system.usedBytes + system.freeBytes];
+    return [isGrown ? partitionBytes(part, reading.sectorBytes) : system.usedBytes + system.freeBytes];
   });
   return {
     driveBytes: drive.length,
     tableReadable: table !== null,
     mirrorAtEnd: table !== null && !reading.faults.some(({ code }) => code.startsWith('mirror')),
     startFile: start,
-    parts: table?.parts.length ?? 0,
+    parts: table?.partitions.length ?? 0,
     mainFileSystemBytes: sizes.length > 0 ? Math.max(...sizes) : null,
     sealed: Object.values(reading.contents).some(({ kind }) => kind === 'sealed'),
   };

@@ -80,7 +80,7 @@ describe('the simulated device', () => {
       hint: null,
       readings: { sizeShownBytes: 1.99e12, readTestBytesPerS: 6_930_000_000, parts: 3 },
     });
-    // A part that was not grown shows its old size, and starts all the same.
+    // A partition that was not grown shows its old size, and starts all the same.
     const old = settle(osprey, inside({ drive: { ...good, mainFileSystemBytes: 5e11 } }));
     expect(old.readings?.sizeShownBytes).toBe(5e11);
   });
@@ -96,7 +96,7 @@ describe('the simulated device', () => {
     expect(outcome({ 'mains.plugged': true }, {}, skein)).toBe('started');
   });
 
-  it('finds nothing to start from without drive, table, EFI part or start file', () => {
+  it('finds nothing to start from without drive, table, EFI partition or start file', () => {
     const starts = (drive: DriveContents | null) => outcome({}, { drive });
     expect(outcome({ 'drive.inserted': false })).toBe('no-start-device');
     expect(starts(null)).toBe('no-start-device');
@@ -107,7 +107,7 @@ describe('the simulated device', () => {
   });
 
   it.each([
-    ['an encrypted part', { drive: { ...good, sealed: true } }, 'asks-key'],
+    ['an encrypted partition', { drive: { ...good, sealed: true } }, 'asks-key'],
     ['a system that is too old for the drive', { accepts: 'system-too-old' }, 'not-seen'],
     ['a drive that is not on the list', { accepts: 'not-on-list' }, 'not-accepted'],
     ['a lost boot entry', { wrong: new Set(['boot-entry.kept']) }, 'nothing-to-start'],
@@ -138,13 +138,13 @@ describe('the simulated device', () => {
     const stick = { name: 'ST-1101: Quay 2.9', starts: true };
     const made = inside({ drive: { ...good, startFile: 'missing' }, stick });
     expect(after(osprey, made, true).at(60).menu).toEqual([
-      { id: 'drive', words: 'Ostrel Marl', note: 'EFI part without a start file' },
+      { id: 'drive', words: 'Ostrel Marl', note: 'EFI partition without a start file' },
       { id: 'stick', words: 'ST-1101: Quay 2.9', note: 'starts the restore' },
       { id: 'network', words: 'Restore over the network', note: expect.any(String) },
     ]);
     const small = inside({ drive: { ...good, mainFileSystemBytes: 2.5e11 } });
     expect(after(osprey, small, true).at(60).menu![0]!.note).toBe(
-      'start file found; its largest part has 250 GB of 2 TB',
+      'start file found; its largest partition has 250 GB of 2 TB',
     );
     const lost = inside({ wrong: new Set(['boot-entry.kept']) });
     expect(after(osprey, lost, true).at(60).menu![0]!.note).toMatch(/no entry saved/u);
@@ -226,14 +226,14 @@ describe('the simulated device', () => {
     );
   });
 
-  it('looks inside real bytes: table, EFI part by its type code, start file at its path', async () => {
+  it('looks inside real bytes: table, EFI partition by its type code, start file at its path', async () => {
     const guid = (n: number) => `0000000${n}-AAAA-BBBB-CCCC-DDDDEEEEFFFF`;
     const drive = { sectors: 20_000_000, sectorBytes: 512 };
     const table = unsafeValue(deliveredTable(osprey.deliveredParts, drive, guid));
     const build = (path: string) => {
       const memory = new SparseMemory(table.driveSectors * 512);
       memory.writeAll(buildTable(table));
-      const efi = table.parts[0]!;
+      const efi = table.partitions[0]!;
       const made = makeFat32({
         ...osprey.deliveredParts[0]!.fat32,
         sectorBytes: 512,

@@ -1,6 +1,6 @@
 import { type CheckId, checks, checkOf } from './check';
 import { type Diagnosis, type DiagnosisTable, type Observation, diagnose, misreadShare } from './diagnosis';
-import { type Condition, type FaultId, faultOf, faultsOf, inOrder } from './fault';
+import { type Condition, type DeviceFaultId, deviceFaultOf, deviceFaultsOf, inOrder } from './device-fault';
 
 /** What a made case came to. */
 export type CaseEnd = {
@@ -9,17 +9,17 @@ export type CaseEnd = {
   wrongMends: number;
 };
 
-/** More acts than this and the case is given up; no policy that works comes near. */
+/** More acts than this and the case is given up; no strategy that works comes near. */
 const mostActs = 60;
 
 class MadeCase {
   minutes = 0;
   wrongMends = 0;
-  private readonly left: Set<FaultId>;
+  private readonly left: Set<DeviceFaultId>;
 
   constructor(
     readonly table: DiagnosisTable,
-    truth: FaultId[],
+    truth: DeviceFaultId[],
     private readonly random: () => number,
   ) {
     this.left = new Set(truth);
@@ -30,7 +30,7 @@ class MadeCase {
   }
 
   private get condition(): Condition {
-    return faultsOf(this.table.profile)
+    return deviceFaultsOf(this.table.profile)
       .filter(({ id }) => this.left.has(id))
       .reduce((condition, fault) => fault.change(condition), inOrder());
   }
@@ -47,8 +47,8 @@ class MadeCase {
   }
 
   /** Tries a remedy and presses the key: true where the device starts. */
-  mend(id: FaultId): boolean {
-    this.minutes += this.table.mendMinutes(faultOf(id));
+  mend(id: DeviceFaultId): boolean {
+    this.minutes += this.table.mendMinutes(deviceFaultOf(id));
     if (!this.left.delete(id)) this.wrongMends += 1;
     return this.isMended;
   }
@@ -67,7 +67,11 @@ function remembered(table: DiagnosisTable, seen: Observation[]): Diagnosis {
 }
 
 /** The product's way: the act worth most information for its minutes, until one cause stands out and is mended. */
-export function runByInformation(table: DiagnosisTable, truth: FaultId[], random: () => number): CaseEnd {
+export function runByInformation(
+  table: DiagnosisTable,
+  truth: DeviceFaultId[],
+  random: () => number,
+): CaseEnd {
   const made = new MadeCase(table, truth, random);
   const seen: Observation[] = [{ check: 'press', outcome: made.look('press') }];
   for (let acts = 0; !made.isMended && acts < mostActs; acts += 1) {
@@ -93,23 +97,25 @@ export function runByInformation(table: DiagnosisTable, truth: FaultId[], random
  * A good technician's rule: press and look, set aside what would have shown otherwise, then always what has the highest prior for its
  * minutes; with the case open, every plug is pushed home at once.
  */
-export function runByRule(table: DiagnosisTable, truth: FaultId[], random: () => number): CaseEnd {
+export function runByRule(table: DiagnosisTable, truth: DeviceFaultId[], random: () => number): CaseEnd {
   const made = new MadeCase(table, truth, random);
-  const all = faultsOf(table.profile).map(({ id }) => id);
-  const prior = (id: FaultId) =>
+  const all = deviceFaultsOf(table.profile).map(({ id }) => id);
+  const prior = (id: DeviceFaultId) =>
     table.hypotheses.find(({ faults }) => faults.length === 1 && faults[0] === id)!.prior;
   const press = checks.find(({ id }) => id === 'press')!;
-  const would = new Map(all.map((id) => [id, press.observe(table.profile, faultOf(id).change(inOrder()))]));
+  const would = new Map(
+    all.map((id) => [id, press.observe(table.profile, deviceFaultOf(id).change(inOrder()))]),
+  );
   const inside = checkOf('look-inside');
-  const done = new Set<FaultId>();
+  const done = new Set<DeviceFaultId>();
   let shown = made.look('press');
   for (let acts = 0; !made.isMended && acts < mostActs; acts += 1) {
     const open = all.filter((id) => !done.has(id));
     const fits = open.filter((id) => would.get(id) === shown);
     const candidates = fits.length > 0 ? fits : open.length > 0 ? open : all;
     const plugs = candidates.filter((id) => inside.mends!.includes(id));
-    const options: { score: number; ids: readonly FaultId[] }[] = candidates.map((id) => ({
-      score: prior(id) / table.mendMinutes(faultOf(id)),
+    const options: { score: number; ids: readonly DeviceFaultId[] }[] = candidates.map((id) => ({
+      score: prior(id) / table.mendMinutes(deviceFaultOf(id)),
       ids: [id],
     }));
     if (plugs.length > 0)

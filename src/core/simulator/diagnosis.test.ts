@@ -7,8 +7,8 @@ import {
   type Observation,
   checks,
   diagnose,
-  faultOf,
-  faultsOf,
+  deviceFaultOf,
+  deviceFaultsOf,
   inOrder,
   misreadShare,
   runByInformation,
@@ -77,7 +77,7 @@ it.each(profiles.map((profile) => [profile.name, profile] as const))(
   (_, profile) => {
     const own = new DiagnosisTable(profile);
     for (const { faults } of own.hypotheses) {
-      const condition = faults.map(faultOf).reduce((made, fault) => fault.change(made), inOrder());
+      const condition = faults.map(deviceFaultOf).reduce((made, fault) => fault.change(made), inOrder());
       for (const check of checks)
         expect(Object.keys(check.outcomes)).toContain(check.observe(profile, condition));
     }
@@ -92,7 +92,7 @@ const observation = fc.oneof(
     .chain(({ id, outcomes }) =>
       fc.constantFrom(...Object.keys(outcomes)).map((outcome): Observation => ({ check: id, outcome })),
     ),
-  fc.constantFrom(...faultsOf(osprey)).map(({ id }): Observation => ({ mended: id })),
+  fc.constantFrom(...deviceFaultsOf(osprey)).map(({ id }): Observation => ({ mended: id })),
 );
 
 it('whatever is seen, probabilities stay probabilities and something comes of it', () => {
@@ -117,7 +117,7 @@ it('the order of two checks that mend nothing does not matter', () => {
 });
 
 it('both ways end with a device that runs, and without misreading neither takes for ever', () => {
-  for (const fault of faultsOf(osprey)) {
+  for (const fault of deviceFaultsOf(osprey)) {
     const never = () => 0.999;
     expect(runByInformation(table, [fault.id], never).minutes).toBeLessThan(150);
     expect(runByRule(table, [fault.id], never).minutes).toBeLessThan(200);

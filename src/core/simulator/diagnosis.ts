@@ -1,6 +1,12 @@
 import type { DeviceProfile } from '../device';
 import { type CaseMinutes, type Check, type CheckId, caseMinutes, checks } from './check';
-import { type Condition, type Fault, type FaultId, faultsOf, inOrder } from './fault';
+import {
+  type Condition,
+  type DeviceFault,
+  type DeviceFaultId,
+  deviceFaultsOf,
+  inOrder,
+} from './device-fault';
 
 /** How often what a person sees and enters is not what was there: a named default, as the measured cases have it. */
 export const misreadShare = 0.05;
@@ -14,15 +20,15 @@ const mostWeighed = 8;
 const pairShare = 0.08;
 
 /** A check and what it showed; or a remedy that was tried, after which it still does not start. */
-export type Observation = { check: CheckId; outcome: string } | { mended: FaultId };
+export type Observation = { check: CheckId; outcome: string } | { mended: DeviceFaultId };
 
 /** One fault, or two at once. */
-export type Hypothesis = { faults: FaultId[]; prior: number };
+export type Hypothesis = { faults: DeviceFaultId[]; prior: number };
 
-export type Cause = { id: FaultId; name: string; probability: number; before: number };
+export type Cause = { id: DeviceFaultId; name: string; probability: number; before: number };
 
 /** What could be done next: a check, or a remedy that is tried because it is cheap; worth what it says for its minutes. */
-export type NextAct = ({ kind: 'check'; check: Check } | { kind: 'mend'; fault: Fault }) & {
+export type NextDiagnosis = ({ kind: 'check'; check: Check } | { kind: 'mend'; fault: DeviceFault }) & {
   minutes: number;
   gainBits: number;
   gainPerMinute: number;
@@ -34,20 +40,20 @@ export type Diagnosis = {
   /** Every fault that this device can have, the likeliest first; with two at once both count. */
   causes: Cause[];
   /** What is worth most for its minutes; null where nothing says anything more. */
-  next: NextAct | null;
+  next: NextDiagnosis | null;
   /** What it has come to: one cause to mend, causes that cannot be told apart, or still open. */
   verdict: { kind: 'mend'; cause: Cause } | { kind: 'apart'; causes: Cause[] } | { kind: 'open' };
   /** Which observation moved what: for each, the cause whose probability it changed most. */
-  moved: { observation: Observation; id: FaultId; from: number; to: number }[];
+  moved: { observation: Observation; id: DeviceFaultId; from: number; to: number }[];
 };
 
 /** The faults of a device as single ones and pairs, with their priors; they sum to 1. */
 export function hypotheses(
   profile: Pick<DeviceProfile, 'procedure' | 'firstPower'>,
-  weights: Partial<Record<FaultId, number>> = {},
+  weights: Partial<Record<DeviceFaultId, number>> = {},
 ): Hypothesis[] {
-  const all = faultsOf(profile);
-  const weight = (fault: Fault) => weights[fault.id] ?? fault.weight;
+  const all = deviceFaultsOf(profile);
+  const weight = (fault: DeviceFault) => weights[fault.id] ?? fault.weight;
   const total = all.reduce((sum, fault) => sum + weight(fault), 0);
   const singles = all.map((fault) => ({ faults: [fault.id], prior: weight(fault) / total }));
   const pairs = singles.flatMap((a, i) =>
@@ -60,8 +66,11 @@ export function hypotheses(
   return [...singles, ...pairs].map(({ faults, prior }) => ({ faults, prior: prior / sum }));
 }
 
-const conditionOf = (profile: Pick<DeviceProfile, 'procedure' | 'firstPower'>, ids: FaultId[]): Condition =>
-  faultsOf(profile)
+const conditionOf = (
+  profile: Pick<DeviceProfile, 'procedure' | 'firstPower'>,
+  ids: DeviceFaultId[],
+): Condition =>
+  deviceFaultsOf(profile)
     .filter(({ id }) => ids.includes(id))
     .reduce((condition, fault) => fault.change(condition), inOrder());
 
@@ -73,7 +82,7 @@ export class DiagnosisTable {
 
   constructor(
     readonly profile: DeviceProfile,
-    weights: Partial<Record<FaultId, number>> = {},
+    weights: Partial<Record<DeviceFaultId, number>> = {},
   ) {
     this.hypotheses = hypotheses(profile, weights);
     this.times = caseMinutes(profile);
@@ -106,15 +115,15 @@ export class DiagnosisTable {
   }
 
   /** Probability of each fault, alone or with another. */
-  marginals(probabilities: number[]): Map<FaultId, number> {
-    const sums = new Map<FaultId, number>();
+  marginals(probabilities: number[]): Map<DeviceFaultId, number> {
+    const sums = new Map<DeviceFaultId, number>();
     for (const [h, { faults }] of this.hypotheses.entries())
       for (const id of faults) sums.set(id, (sums.get(id) ?? 0) + probabilities[h]!);
     return sums;
   }
 
   /** What remains once these faults were mended and the device still does not start: a hypothesis loses them. */
-  mended(probabilities: number[], ids: readonly FaultId[]): number[] {
+  mended(probabilities: number[], ids: readonly DeviceFaultId[]): number[] {
     const next = probabilities.map(() => 0);
     for (const [h, { faults }] of this.hypotheses.entries()) {
       const left = faults.filter((id) => !ids.includes(id));
@@ -131,14 +140,14 @@ export class DiagnosisTable {
     return others.map((p) => p / rest);
   }
 
-  private indexOf(ids: FaultId[]): number {
+  private indexOf(ids: DeviceFaultId[]): number {
     return this.hypotheses.findIndex(
       ({ faults }) => faults.length === ids.length && faults.every((id) => ids.includes(id)),
     );
   }
 
   /** Minutes that a remedy takes, with opening and closing where it wants them, and a press to see what came of it. */
-  mendMinutes = ({ mend }: Fault): number =>
+  mendMinutes = ({ mend }: DeviceFault): number =>
     mend.minutes + 1 + (mend.open ? this.times.open + this.times.close : 0);
 
   /**
@@ -146,7 +155,7 @@ export class DiagnosisTable {
    * work; among the best of them the one counts that leaves the fewest expected minutes, since information about a
    * cause that is dear to mend is worth more than about a cheap one.
    */
-  rank(probabilities: number[]): NextAct[] {
+  rank(probabilities: number[]): NextDiagnosis[] {
     const before = entropyBits(probabilities);
     const worth = (minutes: number, branches: Branch[]) => {
       const after = branches.reduce((sum, { chance, left }) => sum + chance * entropyBits(left), 0);
@@ -161,7 +170,7 @@ export class DiagnosisTable {
         Object.keys(check.outcomes).flatMap((outcome) => this.branch(probabilities, index, outcome)),
       ),
     }));
-    const tried = faultsOf(this.profile).map((fault) => {
+    const tried = deviceFaultsOf(this.profile).map((fault) => {
       const ends = probabilities[this.indexOf([fault.id])]!;
       const left = this.mended(probabilities, [fault.id]);
       return {
@@ -200,8 +209,8 @@ export class DiagnosisTable {
   private minutesFrom(probabilities: number[]): number {
     const marginals = this.marginals(probabilities);
     const inside = checks.find(({ mends }) => mends)!;
-    const single = faultsOf(this.profile).map((fault) => ({
-      ids: [fault.id] as readonly FaultId[],
+    const single = deviceFaultsOf(this.profile).map((fault) => ({
+      ids: [fault.id] as readonly DeviceFaultId[],
       minutes: this.mendMinutes(fault),
       p: marginals.get(fault.id)!,
     }));
@@ -211,7 +220,7 @@ export class DiagnosisTable {
       p: inside.mends!.reduce((sum, id) => sum + (marginals.get(id) ?? 0), 0),
     };
     const order = [...single, group].sort((a, b) => b.p / b.minutes - a.p / a.minutes);
-    const done = new Set<FaultId>();
+    const done = new Set<DeviceFaultId>();
     let [minutes, open] = [0, probabilities.map((p, h) => ({ p, h }))];
     for (const { ids, minutes: cost } of order) {
       if (ids.every((id) => done.has(id))) continue;
@@ -245,7 +254,7 @@ export function diagnose(table: DiagnosisTable, seen: Observation[]): Diagnosis 
     moved.push({ observation, id, from: before.get(id)!, to });
   }
   const marginals = table.marginals(probabilities);
-  const causes = faultsOf(table.profile)
+  const causes = deviceFaultsOf(table.profile)
     .map(({ id, name }) => ({ id, name, probability: marginals.get(id)!, before: priors.get(id)! }))
     .sort((a, b) => b.probability - a.probability);
   const best = table.rank(probabilities)[0]!;

@@ -50,12 +50,12 @@ export type MenuEntry = { id: 'drive' | 'stick' | 'network'; words: string; note
 
 const startNote = (drive: DriveContents): string => {
   if (!drive.tableReadable) return drive.parts === 0 ? 'nothing on it' : 'its table cannot be read';
-  if (drive.startFile === 'no-efi-part') return `${drive.parts} parts, no EFI part`;
-  if (drive.startFile === 'missing') return 'EFI part without a start file';
-  if (drive.sealed) return 'start file found; a part is encrypted';
-  if (drive.mainFileSystemBytes === null) return 'start file found; its system part cannot be read';
-  // Its size tells a part that was not grown from one that was.
-  return `start file found; its largest part has ${showBytes(drive.mainFileSystemBytes)} of ${showBytes(drive.driveBytes)}`;
+  if (drive.startFile === 'no-efi-part') return `${drive.parts} partitions, no EFI partition`;
+  if (drive.startFile === 'missing') return 'EFI partition without a start file';
+  if (drive.sealed) return 'start file found; a partition is encrypted';
+  if (drive.mainFileSystemBytes === null) return 'start file found; its system partition cannot be read';
+  // Its size tells a partition that was not grown from one that was.
+  return `start file found; its largest partition has ${showBytes(drive.mainFileSystemBytes)} of ${showBytes(drive.driveBytes)}`;
 };
 
 /** The boot menu, read from what is in the device. */

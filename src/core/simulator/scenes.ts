@@ -141,7 +141,7 @@ export class Device {
     return this.asked('first-start', this.home());
   }
 
-  /** A system part that cannot be read: the last phase never ends. */
+  /** A system partition that cannot be read: the last phase never ends. */
   private unreadable(next: Scene & { name: 'phase' }): Scene {
     const isLast = next.list === 'start' && next.index === this.phases('start').length - 1;
     if (!isLast || this.drive?.mainFileSystemBytes !== null) return next;
@@ -149,8 +149,8 @@ export class Device {
       ...next,
       name: 'stuck',
       code: 'sign-stays',
-      shows: 'Starts, then waits for its system part',
-      hint: 'The system part cannot be read.',
+      shows: 'Starts, then waits for its system partition',
+      hint: 'The system partition cannot be read.',
     };
   }
 
@@ -179,14 +179,14 @@ export class Device {
         'NOTHING TO START FROM',
         drive.parts === 0
           ? 'The drive is seen and is empty: it is restored from a stick or the network, or holds no copy yet.'
-          : 'The drive is seen, but holds no readable EFI part.',
+          : 'The drive is seen, but holds no readable EFI partition.',
       );
     }
     if (drive.startFile === 'missing')
       return end(
         'nothing-to-start',
         'NOTHING TO START FROM',
-        'The EFI part holds no start file at the place the firmware looks.',
+        'The EFI partition holds no start file at the place the firmware looks.',
       );
     if (inside.wrong.has('boot-entry.kept') && !fromMenu)
       return end(
@@ -195,7 +195,11 @@ export class Device {
         'The firmware has no entry for the drive: choose it in the boot menu, which saves it.',
       );
     if (drive.sealed || inside.wrong.has('system.unsealed'))
-      return end('asks-key', 'ENTER THE RECOVERY KEY', 'A part is still encrypted; its owner has the key.');
+      return end(
+        'asks-key',
+        'ENTER THE RECOVERY KEY',
+        'A partition is still encrypted; its owner has the key.',
+      );
     const single = this.phases('start').length === 1 && drive.mainFileSystemBytes === null;
     return single ? this.unreadable({ name: 'phase', list: 'start', index: 0, menu: false }) : null;
   }
@@ -268,15 +272,15 @@ export class Device {
       case 'stuck': {
         const phase = this.phases(scene.list)[scene.index]!;
         const worryAtS = scene.sinceS + phase.worryS;
-        const isLate = nowS >= worryAtS;
+        const isOverdue = nowS >= worryAtS;
         const isStuck = scene.name === 'stuck';
-        const next = isLate ? lasts : Math.min(lasts, worryAtS);
+        const next = isOverdue ? lasts : Math.min(lasts, worryAtS);
         return {
           ...bare,
-          shows: isStuck && isLate ? scene.shows : phase.shows,
-          hint: isStuck && isLate ? scene.hint : null,
+          shows: isStuck && isOverdue ? scene.shows : phase.shows,
+          hint: isStuck && isOverdue ? scene.hint : null,
           phase: { ...phase, sinceS: scene.sinceS, leaveAlone: scene.list !== 'start' },
-          code: isLate ? (isStuck ? scene.code : 'sign-stays') : null,
+          code: isOverdue ? (isStuck ? scene.code : 'sign-stays') : null,
           changesAtS: Number.isFinite(next) ? next : null,
         };
       }

@@ -1,6 +1,4 @@
-import type { Estimate, Missing } from '../margin';
-import { highest } from '../margin';
-import type { Known } from '../margin';
+import { type Estimate, type Missing, highest, type Known } from '../margin';
 import type { Pad } from '../part';
 import { type Dimension, isClosed, openDimension } from './dimension';
 import { contactMm2KPerW, padKPerW, padStack, pressureAt, squeezedMm } from './pad-stack';

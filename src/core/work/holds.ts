@@ -15,7 +15,7 @@ export type Hold = {
   stops: Stop[];
   /** True where somebody saw it; false where nobody has looked yet. */
   seen: boolean;
-  /** Who may walk past it, with a reason that stands on the sheet. */
+  /** Who may override it, with a reason that stands on the sheet. */
   override: 'nobody' | 'technician';
 };
 
@@ -46,7 +46,7 @@ export type HoldContext = {
   power: Procedure['power'];
 };
 
-/** The fact that says that a hold was walked past. */
+/** The fact that says that a hold was overridden. */
 export const overrideFact = (code: HoldCode) => `override.${code}` as const;
 
 const hasPower = (power: Procedure['power'], kind: 'cell' | 'mains') =>
@@ -161,7 +161,7 @@ const rules: Rule[] = [
     safe: false,
     wrong: 'Encryption is on',
     unknown: 'It is not known whether encryption is on',
-    why: 'A sealed part cannot be copied by used blocks, nor grown.',
+    why: 'A sealed partition cannot be copied by used blocks, nor grown.',
     remedy: () => 'Have the owner switch encryption off and wait until it has finished, then note it.',
     stops: ['copy'],
     onlyWhere: isCopied,

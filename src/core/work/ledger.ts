@@ -1,6 +1,6 @@
 import { type Facts, factValue, isTrue } from './facts';
 import { type FastenerGroup, goesToBowl } from './fastener';
-import type { Act, Procedure } from './procedure';
+import type { HandStep, Procedure } from './procedure';
 import { screwFact } from './ways';
 
 /** `lost`: one of the group is missing and may lie inside the device. */
@@ -11,9 +11,12 @@ export type Ledger = { rows: LedgerRow[]; inBowl: number; total: number };
 /** The fact that says that one of a group is missing. */
 export const lostFact = (groupId: string) => `screw.${groupId}.lost` as const;
 
-/** The groups that these acts move: a board without them does not count them. */
-export const fastenersOf = ({ fasteners }: Pick<Procedure, 'fasteners'>, acts: Act[]): FastenerGroup[] => {
-  const moved = new Set(acts.flatMap(({ takesOut, putsIn }) => [...takesOut, ...putsIn]));
+/** The groups that these steps move: a board without them does not count them. */
+export const fastenersOf = (
+  { fasteners }: Pick<Procedure, 'fasteners'>,
+  steps: HandStep[],
+): FastenerGroup[] => {
+  const moved = new Set(steps.flatMap(({ takesOut, putsIn }) => [...takesOut, ...putsIn]));
   return fasteners.filter(({ id }) => moved.has(id));
 };
 

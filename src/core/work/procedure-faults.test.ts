@@ -3,11 +3,11 @@ import { join } from 'node:path';
 import fc from 'fast-check';
 import { z } from 'zod';
 import {
-  type Act,
+  type HandStep,
   type Facts,
   Procedure,
-  allActs,
-  dueActs,
+  allSteps,
+  dueSteps,
   cableFact,
   factValue,
   foldFacts,
@@ -16,7 +16,7 @@ import {
   screwLedger,
   screwsAtStart,
   screwsOut,
-  swapActs,
+  swapSteps,
   swapConditions,
   undo,
   variantsOf,
@@ -30,9 +30,9 @@ const procedures = readdirSync(devices).map((name) => {
 });
 
 const stamp = { at: '2026-11-25T08:00:00.000Z', by: 'IM' };
-const after = (facts: Facts, acts: Act[]): Facts =>
+const after = (facts: Facts, steps: HandStep[]): Facts =>
   foldFacts(
-    acts.flatMap(({ effects }) => effects.map((effect) => ({ ...effect, ...stamp }))),
+    steps.flatMap(({ effects }) => effects.map((effect) => ({ ...effect, ...stamp }))),
     facts,
   );
 const start = (procedure: Procedure): Facts =>
@@ -52,12 +52,12 @@ describe.each(procedures)('%s', (_, procedure) => {
     share: fc.double({ min: 0, max: 1, noNaN: true }),
     picks: fc.array(fc.nat(), { minLength: 60, maxLength: 60 }),
   });
-  /** Any legal walk: at each act one of those that may be done now. */
-  const walked = (acts: Act[], share: number, picks: number[]) => {
-    const done: Act[] = [];
-    while (done.length < Math.round(share * acts.length)) {
-      const due = dueActs(
-        acts,
+  /** Any legal walk: at each step one of those that may be done now. */
+  const walked = (steps: HandStep[], share: number, picks: number[]) => {
+    const done: HandStep[] = [];
+    while (done.length < Math.round(share * steps.length)) {
+      const due = dueSteps(
+        steps,
         done.map(({ id }) => id),
       );
       done.push(due[picks[done.length]! % due.length]!);
@@ -65,11 +65,11 @@ describe.each(procedures)('%s', (_, procedure) => {
     return done;
   };
 
-  it('has 15 to 60 acts, whatever is answered', () => {
+  it('has 15 to 60 steps, whatever is answered', () => {
     for (const variant of variants) {
-      const acts = allActs(procedure, variant);
-      expect(acts.length).toBeGreaterThanOrEqual(15);
-      expect(acts.length).toBeLessThanOrEqual(60);
+      const steps = allSteps(procedure, variant);
+      expect(steps.length).toBeGreaterThanOrEqual(15);
+      expect(steps.length).toBeLessThanOrEqual(60);
     }
   });
 
@@ -78,7 +78,7 @@ describe.each(procedures)('%s', (_, procedure) => {
       fc.property(walk, ({ share, picks, way: conditions }) => {
         let facts = start(procedure);
         const inBowl = new Map(procedure.fasteners.map(({ id }) => [id, 0]));
-        for (const act of walked(allActs(procedure, conditions), share, picks)) {
+        for (const act of walked(allSteps(procedure, conditions), share, picks)) {
           if (act.touchesBoard && act.station !== 'close')
             for (const [fact, value] of safeToTouch(procedure.power))
               expect([fact, factValue(facts, fact)]).toEqual([fact, value]);
@@ -100,8 +100,8 @@ describe.each(procedures)('%s', (_, procedure) => {
   it('is closed by the way back from any point: every fastener home, every cable on, a drive in its place', () => {
     fc.assert(
       fc.property(walk, ({ share, picks, way: conditions }) => {
-        const acts = [...wayIn(procedure, conditions), ...swapActs(procedure, conditions)];
-        const done = walked(acts, share, picks);
+        const steps = [...wayIn(procedure, conditions), ...swapSteps(procedure, conditions)];
+        const done = walked(steps, share, picks);
         const facts = after(after(start(procedure), done), undo(procedure, done));
         expect(screwsOut(screwLedger(procedure, facts))).toBe(0);
         expect(procedure.cables.filter((cable) => factValue(facts, cableFact(cable)) !== true)).toEqual([]);
@@ -111,9 +111,9 @@ describe.each(procedures)('%s', (_, procedure) => {
     );
   });
 
-  it('tells of at least three acts what comes of doing them too early or forgetting them', () => {
-    const acts = [...wayIn(procedure), ...swapActs(procedure, { holds: swapConditions })];
-    expect(acts.filter(({ tooEarly, forgotten }) => tooEarly ?? forgotten).length).toBeGreaterThanOrEqual(3);
+  it('tells of at least three steps what comes of doing them too early or forgetting them', () => {
+    const steps = [...wayIn(procedure), ...swapSteps(procedure, { holds: swapConditions })];
+    expect(steps.filter(({ tooEarly, forgotten }) => tooEarly ?? forgotten).length).toBeGreaterThanOrEqual(3);
   });
 });
 

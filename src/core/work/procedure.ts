@@ -2,7 +2,6 @@ import { z } from 'zod';
 import { Cable } from './cable';
 import { FactName, FactSetting } from './facts';
 import { FastenerGroup } from './fastener';
-import { procedureFaults } from './procedure-faults';
 import { text, workId } from './work-id';
 
 const Need = z.object({ fact: FactName, value: z.boolean() });
@@ -113,16 +112,10 @@ export const ProcedureShape = z.object({
 });
 export type Procedure = z.infer<typeof ProcedureShape>;
 
-/** A procedure that was proved: for each way through it nothing is left open. */
-export const Procedure = ProcedureShape.superRefine((procedure, context) => {
-  for (const { message, path } of procedureFaults(procedure))
-    context.addIssue({ code: 'custom', message, path });
-});
-
 export type HandStation = 'open' | 'swap' | 'close';
 
-/** One act of the hands as the work screen shows it; effects include those of its fasteners and cables. */
-export type Act = {
+/** One step of the hands as the work screen shows it; effects include those of its fasteners and cables. */
+export type HandStep = {
   id: string;
   station: HandStation;
   title: string;

@@ -1,6 +1,6 @@
 import { cableFact } from './cable';
 import { type FactName, type FactSetting, factValue, foldFacts } from './facts';
-import type { Act, OpenStep, Procedure, SwapCondition, SwapStep } from './procedure';
+import type { HandStep, OpenStep, Procedure, SwapCondition, SwapStep } from './procedure';
 import { type Variant, forkOf, stepsFor } from './variant';
 
 export const screwFact = (group: string, n: number) => `screw.${group}.${n}.in` as const;
@@ -18,7 +18,11 @@ function cableEffects(procedure: Procedure, ids: string[], isOn: boolean): FactS
     .map((cable) => ({ fact: cableFact(cable), value: isOn }));
 }
 
-const act = (procedure: Procedure, station: Act['station'], step: OpenStep | SwapStep): Act => ({
+const handStep = (
+  procedure: Procedure,
+  station: HandStep['station'],
+  step: OpenStep | SwapStep,
+): HandStep => ({
   id: step.id,
   station,
   title: step.title,
@@ -61,36 +65,36 @@ function isAfterFork(procedure: Procedure, stepId: string): boolean {
 /** What the job decides about the swap: the conditions that hold, and the way through the procedure. */
 export type SwapConditions = Variant & { holds?: readonly SwapCondition[] };
 
-export const wayIn = (procedure: Procedure, variant?: Variant): Act[] =>
-  stepsFor(procedure, procedure.open, variant).map((step) => act(procedure, 'open', step));
+export const wayIn = (procedure: Procedure, variant?: Variant): HandStep[] =>
+  stepsFor(procedure, procedure.open, variant).map((step) => handStep(procedure, 'open', step));
 
-export const swapActs = (procedure: Procedure, conditions: SwapConditions = {}): Act[] =>
+export const swapSteps = (procedure: Procedure, conditions: SwapConditions = {}): HandStep[] =>
   stepsFor(procedure, procedure.swap, conditions)
     .filter(({ when }) => when === undefined || conditions.holds?.includes(when))
-    .map((step) => act(procedure, 'swap', step));
+    .map((step) => handStep(procedure, 'swap', step));
 
 /**
  * The way back, made from the way in: its steps in reverse, with effects undone. What the swap already
  * restored is not done again, and a step with nothing left to undo falls out; the profile's exceptions
  * (`back: none`) stay out.
  */
-export function wayBack(procedure: Procedure, conditions: SwapConditions = {}): Act[] {
-  const inOrder = [...wayIn(procedure, conditions), ...swapActs(procedure, conditions)];
+export function wayBack(procedure: Procedure, conditions: SwapConditions = {}): HandStep[] {
+  const inOrder = [...wayIn(procedure, conditions), ...swapSteps(procedure, conditions)];
   return undo(procedure, inOrder);
 }
 
 /**
- * The way back from wherever the work stands: `done` are the acts of opening and swapping that were done, in order. What is half
+ * The way back from wherever the work stands: `done` are the steps of opening and swapping that were done, in order. What is half
  * swapped is undone like the rest; a step with nothing left to undo falls out.
  */
-export function undo(procedure: Procedure, done: Act[]): Act[] {
+export function undo(procedure: Procedure, done: HandStep[]): HandStep[] {
   const stamp = { at: '1970-01-01T00:00:00.000Z', by: '' };
   const opened = foldFacts(done.flatMap(({ effects }) => effects.map((effect) => ({ ...effect, ...stamp }))));
   const doneIds = new Set(done.map(({ id }) => id));
-  const back: Act[] = [];
+  const back: HandStep[] = [];
   for (const step of [...procedure.open].reverse()) {
     if (!doneIds.has(step.id)) continue;
-    const way = act(procedure, 'open', step);
+    const way = handStep(procedure, 'open', step);
     const isException = 'none' in step.back;
     const left = way.effects.filter(
       ({ fact, value }) =>
@@ -147,15 +151,15 @@ export const screwsAtStart = (procedure: Procedure): FactSetting[] =>
     true,
   );
 
-/** All acts of the hands in their order: the way in, the swap, the way back. */
-export const allActs = (procedure: Procedure, conditions: SwapConditions = {}): Act[] => [
+/** All steps of the hands in their order: the way in, the swap, the way back. */
+export const allSteps = (procedure: Procedure, conditions: SwapConditions = {}): HandStep[] => [
   ...wayIn(procedure, conditions),
-  ...swapActs(procedure, conditions),
+  ...swapSteps(procedure, conditions),
   ...wayBack(procedure, conditions),
 ];
 
-/** Acts that may be done now: the first that is not done, and those that may be done at the same time as all before them. */
-export function dueActs(acts: Act[], done: readonly string[]): Act[] {
-  const open = acts.filter(({ id }) => !done.includes(id));
+/** Steps that may be done now: the first that is not done, and those that may be done at the same time as all before them. */
+export function dueSteps(steps: HandStep[], done: readonly string[]): HandStep[] {
+  const open = steps.filter(({ id }) => !done.includes(id));
   return open.filter((one, i) => open.slice(0, i).every(({ id }) => one.alongside.includes(id)));
 }

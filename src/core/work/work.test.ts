@@ -12,7 +12,7 @@ import {
   screwLedger,
   screwsAtStart,
   screwsOut,
-  allActs,
+  allSteps,
   swapConditions,
   wayIn,
 } from '.';
@@ -66,7 +66,7 @@ describe('facts', () => {
 });
 
 describe.each(procedures)('%s', (_, procedure) => {
-  const acts = allActs(procedure, conditions);
+  const acts = allSteps(procedure, conditions);
 
   it('ends with every screw in its hole, and every need met on the way', () => {
     let facts = foldFacts(screwsAtStart(procedure).map((s) => ({ ...s, ...stamp })));

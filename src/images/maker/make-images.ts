@@ -6,7 +6,7 @@ import { pipeline } from 'node:stream/promises';
 import { createGzip } from 'node:zlib';
 import { ZipFile } from 'yazl';
 import { z } from 'zod';
-import { DeliveredPart } from '@/core/disk';
+import { DeliveredPartition } from '@/core/disk';
 import { type ImageIndex, SystemImage, writeChecksumList } from '@/core/image';
 import { DriveImage, fillDrive } from '@/dock';
 import { makeFolder, renameDurably, writeDurably } from '@/files';
@@ -17,7 +17,7 @@ export const MakerImages = z.object({
   maker: z.string().max(60),
   /** Sectors of 512 bytes that each image has, and its parts. */
   sectors: z.int().positive(),
-  parts: z.array(DeliveredPart),
+  parts: z.array(DeliveredPartition),
   images: z
     .array(
       SystemImage.pick({ id: true, name: true, models: true, version: true, releasedOn: true }).extend({

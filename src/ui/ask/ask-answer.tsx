@@ -1,11 +1,10 @@
 'use client';
 import { useMemo, useState } from 'react';
-import type { DeviceProfile } from '@/core/device';
-import { placeOf } from '@/core/device';
+import { type DeviceProfile, placeOf } from '@/core/device';
 import { type Build, settingOf } from '@/core/fit';
 import { workloadOf } from '@/core/heat';
 import { questionFor } from '@/core/ask';
-import type { PartsView } from '@/core/job';
+import type { PartsView } from '@/core/job-view';
 import type { Settings } from '@/core/workshop';
 import { Button } from '../button';
 import { CandidateTable } from '../fit/candidate-table';

@@ -1,5 +1,6 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
-import type { CopyState, DockPair, DockView } from '@/core/job';
+import type { CopyState } from '@/core/copy';
+import type { DockPair, DockView } from '@/core/job-view';
 import { defaultSettings } from '@/core/workshop';
 import { DockBench } from './dock-bench';
 

@@ -1,7 +1,7 @@
 'use client';
-import Link from 'next/link';
+import Link from '../link';
 import { useState } from 'react';
-import type { DockImage, DockView } from '@/core/job';
+import type { DockImage, DockView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { NoHoles } from '../no-holes';
 import { FaultNotice } from '../notice';

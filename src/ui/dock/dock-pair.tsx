@@ -1,5 +1,5 @@
-import Link from 'next/link';
-import type { DockPair } from '@/core/job';
+import Link from '../link';
+import type { DockPair } from '@/core/job-view';
 import { showBytes, showDurationRange, showRate } from '@/core/units';
 import { Button } from '../button';
 import { CopyBar, copyShares } from '../copy-bar';

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import type { DockStorage as Storage } from '@/core/job';
+import type { DockStorage as Storage } from '@/core/job-view';
 import { showBytes } from '@/core/units';
 import { Button } from '../button';
 

@@ -1,4 +1,4 @@
-import type { DockImage, DockLibrary } from '@/core/job';
+import type { DockImage, DockLibrary } from '@/core/job-view';
 import type { Verdict } from '@/core/margin';
 import { showBytes } from '@/core/units';
 import { BowlSign } from '../bowl-sign';

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import type { DockItem } from '@/core/job';
+import type { DockItem } from '@/core/job-view';
 import { showBytes, showRate } from '@/core/units';
 import { BowlSign } from '../bowl-sign';
 import { Button } from '../button';

@@ -1,6 +1,6 @@
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { recordMargin } from '@/core/image';
-import type { DockImage, DockItem, DockLibrary } from '@/core/job';
+import type { DockImage, DockItem, DockLibrary } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import type { ImageRequest } from './image-actions';
 import { ImageList, imageState } from './image-list';

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import type { DockItem } from '@/core/job';
+import type { DockItem } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { Button } from '../button';
 import { DialogFrame } from '../dialog-frame';

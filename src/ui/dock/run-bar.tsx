@@ -1,4 +1,4 @@
-import type { ImageRunView } from '@/core/job';
+import type { ImageRunView } from '@/core/job-view';
 import { showDuration } from '@/core/units';
 
 const words = {

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { stickRoomMargin } from '@/core/image';
-import type { DockImage, DockItem } from '@/core/job';
+import type { DockImage, DockItem } from '@/core/job-view';
 import { isKept } from '@/core/margin';
 import type { Fault } from '@/core/result';
 import { showBytes } from '@/core/units';

@@ -9,7 +9,7 @@ import {
   type Setting,
   fit,
 } from '@/core/fit';
-import type { PartsView } from '@/core/job';
+import type { PartsView } from '@/core/job-view';
 import { type ShowOptions, showLengthMm } from '@/core/units';
 import { Button } from '../button';
 import { MarginList } from '../margin-list';

@@ -1,8 +1,7 @@
 'use client';
 import { useMemo, useState } from 'react';
 import type { FitAnswer } from '@/core/fit';
-import { addUp, contributions } from '@/core/stack';
-import type { Dimension } from '@/core/stack';
+import { addUp, contributions, type Dimension } from '@/core/stack';
 import { parseLengthMm, showEstimate, showLengthMm } from '@/core/units';
 import { useWorkerAnswer } from '@/workers/use-worker-answer';
 import { Button } from '../button';

@@ -6,7 +6,7 @@ type Props = Pick<StationProps, 'view' | 'act' | 'busy'>;
 
 /** What somebody else, or the hands while they wait, can do at the same time; any of them may be done first. */
 export function Alongside({ view, act, busy }: Props) {
-  const acts = view.acts.filter(({ id }) => view.alongsideIds.includes(id));
+  const acts = view.steps.filter(({ id }) => view.alongsideIds.includes(id));
   if (acts.length === 0) return null;
   return (
     <Card title="At the same time" hint="by someone else, or while this one waits">

@@ -7,9 +7,9 @@ type Move = { words: string; groups: FastenerGroup[]; where: (group: FastenerGro
 
 /** The bowl from above, and beside it what goes in next, what comes out next and where to, and what is missing. */
 export function BowlAside({ view }: Props) {
-  const { ledger, acts } = view;
-  const here = acts.find(({ id }) => id === view.nextActId);
-  const open = acts.filter(({ done }) => !done);
+  const { ledger, steps } = view;
+  const here = steps.find(({ id }) => id === view.nextStepId);
+  const open = steps.filter(({ done }) => !done);
   const groupsOf = (ids: string[] | undefined) =>
     ledger.rows.map(({ group }) => group).filter(({ id }) => ids?.includes(id));
   const moves: Move[] = [

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useState } from 'react';
-import type { RankedView } from '@/core/job';
+import type { RankedView } from '@/core/job-view';
 import { verdicts } from '@/core/margin';
 import type { Fault } from '@/core/result';
 import { verdictText, verdictWord } from '../verdict-words';

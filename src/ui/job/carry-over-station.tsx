@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
-import type { CopyState, JobView } from '@/core/job';
+import type { CopyState } from '@/core/copy';
+import type { JobView } from '@/core/job-view';
 import { factValue, isTrue } from '@/core/work';
 import { showBytes, showRate } from '@/core/units';
 import { Button } from '../button';
@@ -58,7 +59,7 @@ export function CarryOverStation({
   const begun = isTrue(facts, 'copy.begun');
   const [takingOut, setTakingOut] = useState(false);
   const takeOut = () => void act({ kind: 'undock' }).then(() => setTakingOut(false));
-  const swapped = view.acts.some((a) => a.station === 'swap' && a.done);
+  const swapped = view.steps.some((a) => a.station === 'swap' && a.done);
   const stop = running ? () => void act({ kind: 'copy-stop' }) : undefined;
   useKeys({ p: stop }, view.frame.settings.singleKeys);
   return (
@@ -223,12 +224,12 @@ export function CarryOverStation({
       )}
       {view.layout && (job.dock || copy.kind !== 'none') && (
         <Card
-          title="Where each part goes"
+          title="Where each partition goes"
           hint={view.layoutOrigin === 'read' ? 'to the sector, as read on the dock' : undefined}
         >
           <Ribbons
             layout={view.layout}
-            usedByPart={view.source?.usedByPart ?? null}
+            usedByPartition={view.source?.usedByPartition ?? null}
             oldLabel={`old drive, port A · ${showBytes(view.layout.sourceSectors * view.layout.sectorBytes, options)}`}
             newLabel={`new drive, port B · ${showBytes(view.layout.targetSectors * view.layout.sectorBytes, options)}`}
             locale={options.locale}

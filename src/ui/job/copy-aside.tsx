@@ -1,4 +1,5 @@
-import type { CopyState, JobView } from '@/core/job';
+import type { CopyState } from '@/core/copy';
+import type { JobView } from '@/core/job-view';
 import { showBytes, showDuration, showDurationRange, showRate } from '@/core/units';
 import { CopyBar, copyShares } from '../copy-bar';
 import { RateCurve } from './rate-curve';
@@ -104,7 +105,7 @@ export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
               <>
                 {' '}
                 At take-in {showBytes(view.job.takeIn.oldDrive.usedBytes, { locale })} was stated; the
-                stand-in drive holds 0.3 to 1 GB of real bytes.
+                simulated drive holds 0.3 to 1 GB of real bytes.
               </>
             )}
         </p>

@@ -28,10 +28,10 @@ const fastest = (cases: DockCase[]): DockCase | undefined =>
   cases.toSorted((a, b) => b.rateBytesPerS - a.rateBytesPerS)[0];
 
 /** What was stated at take-in lies in the largest part, as good as all of it; the small ones are carried whole at most. */
-function statedByPart(layout: Layout, statedBytes: number | null): Record<number, number | null> {
+function statedByPartition(layout: Layout, statedBytes: number | null): Record<number, number | null> {
   const main = mainPart(layout);
   return Object.fromEntries(
-    layout.parts.map((part) => [
+    layout.partitions.map((part) => [
       part.number,
       part === main ? statedBytes : Math.min(oldBytes(layout, part), systemPartBytes),
     ]),
@@ -69,7 +69,7 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
         ? forecastOperations(
             planned.value,
             source.rules,
-            read?.usedByPart ?? statedByPart(planned.value, job.takeIn.oldDrive.usedBytes),
+            read?.usedByPartition ?? statedByPartition(planned.value, job.takeIn.oldDrive.usedBytes),
             best ? rateRange(best.rateBytesPerS) : null,
           )
         : null,
@@ -98,8 +98,8 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
             </HoldNotice>
           ) : (
             <p className="text-[14px]">
-              <b className="text-clear">Nothing is sealed.</b> Encryption is off: the parts can be copied by
-              used blocks, moved and grown.
+              <b className="text-clear">Nothing is sealed.</b> Encryption is off: the partitions can be copied
+              by used blocks, moved and grown.
             </p>
           )}
           <p className="text-[14px] text-soft">
@@ -131,7 +131,7 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
       )}
       {drive && (
         <Card
-          title="Where each part goes"
+          title="Where each partition goes"
           hint={read ? 'as read on the dock' : 'as delivered, sizes by label'}
         >
           {source && target ? (
@@ -141,7 +141,7 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
               wish={wish}
               onWish={begun ? undefined : setWish}
               onBroken={setBroken}
-              usedByPart={read?.usedByPart ?? null}
+              usedByPartition={read?.usedByPartition ?? null}
               oldLabel={`old drive · ${showBytes(source.table.driveSectors * source.table.sectorBytes, options)}`}
               newLabel={`new drive, ${drive.model} · ${showBytes(target.sectors * target.sectorBytes, options)}`}
               locale={options.locale}

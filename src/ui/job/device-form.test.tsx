@@ -2,8 +2,8 @@ import { act, cleanup, fireEvent, render, renderHook, screen } from '@testing-li
 import { placeOf } from '@/core/device';
 import { profile } from '@/core/fit/demo.test.data';
 import type { JobAct } from '@/core/acts';
-import type { JobView, RankedView } from '@/core/job';
-import { Bench } from '@/core/job/job.test.data';
+import type { JobView, RankedView } from '@/core/job-view';
+import { Bench } from '@/core/acts/bench.test.data';
 import { type Result, ok, refuse } from '@/core/result';
 import { CandidateSearch, useRanked } from './candidate-search';
 import { DeviceForm } from './device-form';

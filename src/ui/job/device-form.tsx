@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { type Place, revisionsThatMatter } from '@/core/device';
-import type { JobView } from '@/core/job';
+import type { JobView } from '@/core/job-view';
 import { Button } from '../button';
 import { Choice } from '../choice';
 import { Field } from '../field';

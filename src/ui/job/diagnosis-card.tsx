@@ -1,5 +1,5 @@
-import type { DiagnosisView } from '@/core/job';
-import { checkIds, faultIds } from '@/core/simulator';
+import type { DiagnosisView } from '@/core/job-view';
+import { checkIds, deviceFaultIds } from '@/core/simulator';
 import { showDuration } from '@/core/units';
 import { Button } from '../button';
 import { Card } from '../station-frame';
@@ -90,7 +90,10 @@ function Next({ diagnosis: { next, causes, verdict }, act, busy }: Props) {
           <Button
             disabled={busy}
             onClick={() =>
-              void act({ kind: 'look-into', seen: { mended: faultIds.find((one) => one === cause.id)! } })
+              void act({
+                kind: 'look-into',
+                seen: { mended: deviceFaultIds.find((one) => one === cause.id)! },
+              })
             }
           >
             Still not

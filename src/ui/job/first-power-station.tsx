@@ -16,7 +16,7 @@ import { DiagnosisCard } from './diagnosis-card';
 import { PhasesCard } from './phases-card';
 import type { StationProps } from './station-props';
 import { useDeviceClock } from './use-device-clock';
-import { WalkPast } from './walk-past';
+import { OverrideForm } from './override-form';
 
 const expects: Readonly<Record<string, string>> = {
   stick: 'The new drive is empty: that it finds nothing to start from is right, and Carry over comes next.',
@@ -30,7 +30,7 @@ export function FirstPowerStation({ view, act, look, busy, goOn }: StationProps)
   const { job, profile, facts, device } = view;
   const { cables, menuKeys, startsOnlyOnCharger } = profile.firstPower;
   const hold = view.stationHolds['first-power'] ?? null;
-  const closed = view.nextActId === null;
+  const closed = view.nextStepId === null;
   const started = isTrue(facts, 'device.started');
   const isOn = job.power !== null;
   const can = closed && !hold && !started;
@@ -106,7 +106,7 @@ export function FirstPowerStation({ view, act, look, busy, goOn }: StationProps)
           : said
       }
     >
-      {hold && <HoldNotice hold={hold} override={<WalkPast hold={hold} act={act} busy={busy} />} />}
+      {hold && <HoldNotice hold={hold} override={<OverrideForm hold={hold} act={act} busy={busy} />} />}
       {writesItself(job.route) && !started && (!isOn || expectedNothing(view)) && (
         <p className="text-soft">{expects[job.route]}</p>
       )}

@@ -6,7 +6,7 @@ import type { StationProps } from './station-props';
 import { canTurn, takeWay } from './take-way';
 import { WayAside } from './way-aside';
 import { WaysCard } from './ways-card';
-import { WorryBar } from './worry-bar';
+import { PhaseBar } from './phase-bar';
 
 /** The device writes its new drive by itself, over the network or by formatting: what is lost, what it takes, what it will do. */
 export function FreshDataStation({ view, act, busy, goOn }: StationProps) {
@@ -25,7 +25,7 @@ export function FreshDataStation({ view, act, busy, goOn }: StationProps) {
         <ol className="flex flex-col gap-3">
           {phases.map((phase) => (
             <li key={phase.shows}>
-              <WorryBar phase={phase} elapsedS={null} />
+              <PhaseBar phase={phase} elapsedS={null} />
             </li>
           ))}
         </ol>

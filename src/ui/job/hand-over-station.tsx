@@ -7,7 +7,7 @@ import { HoldNotice } from '../notice';
 import { SheetPaper } from '../sheet-paper';
 import { Card, StationFrame } from '../station-frame';
 import { type StationProps, showOptions } from './station-props';
-import { WalkPast } from './walk-past';
+import { OverrideForm } from './override-form';
 
 /** What do I tell the owner? The sheet itself, as it will print. */
 export function HandOverStation({ view, act, busy }: StationProps) {
@@ -83,7 +83,7 @@ export function HandOverStation({ view, act, busy }: StationProps) {
             : 'The sheet below is how the job stands; it is not finished.'
       }
     >
-      {hold && <HoldNotice hold={hold} override={<WalkPast hold={hold} act={act} busy={busy} />} />}
+      {hold && <HoldNotice hold={hold} override={<OverrideForm hold={hold} act={act} busy={busy} />} />}
       {!hold && !job.proved && (
         <Card title="Not proved yet">
           Finish Prove first: the sheet says what was measured, never what was hoped.

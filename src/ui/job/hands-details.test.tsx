@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { DeviceProfile } from '@/core/device';
 import type { JobAct } from '@/core/acts';
-import { Bench, choose, takeIn } from '@/core/job/job.test.data';
+import { Bench, choose, takeIn } from '@/core/acts/bench.test.data';
 import { wayIn } from '@/core/work';
 import { fillWish } from '@/core/disk';
 import { DiagnosisCard } from './diagnosis-card';
@@ -53,13 +53,13 @@ it('a hold is walked past only with a reason, and only where it may be', async (
 it('a step says where, how its cables come off, how to pry and when to stop', () => {
   const { procedure } = load('braskit-heron');
   const step = (id: string) => ({ ...wayIn(procedure).find((one) => one.id === id)!, done: false });
-  const { rerender } = render(<StepDetails act={step('cover')} procedure={procedure} />);
+  const { rerender } = render(<StepDetails step={step('cover')} procedure={procedure} />);
   screen.getByText(/2 mm deep, 8 clips/u);
   screen.getByText('resistance means the captive screw is not free');
-  rerender(<StepDetails act={step('ribbon')} procedure={procedure} />);
+  rerender(<StepDetails step={step('ribbon')} procedure={procedure} />);
   screen.getByText(/flip the latch up with a nail/u);
   screen.getByText(/The latch: it is as thin as a nail/u);
-  rerender(<StepDetails act={step('lay-out')} procedure={procedure} />);
+  rerender(<StepDetails step={step('lay-out')} procedure={procedure} />);
   expect(screen.getByRole('list', { name: 'Tools' }).textContent).toContain('PH1 driver');
 });
 
@@ -67,7 +67,7 @@ it('mains supplies name who may do them, and two tools that work are asked for b
   const vault = load('quenlo-vault').procedure;
   render(
     <StepDetails
-      act={{ ...wayIn(vault).find(({ id }) => id === 'supply-out')!, done: false }}
+      step={{ ...wayIn(vault).find(({ id }) => id === 'supply-out')!, done: false }}
       procedure={vault}
     />,
   );

@@ -18,7 +18,7 @@ import type { StationProps } from './station-props';
 import { StepCard } from './step-card';
 import { StepList } from './step-list';
 import { useSecondsLeft } from './use-seconds-left';
-import { WalkPast } from './walk-past';
+import { OverrideForm } from './override-form';
 import { WorkQuestions } from './work-questions';
 
 /** What do my hands do now? Open, swap and close from one engine; the bowl beside it. */
@@ -32,10 +32,10 @@ export function HandsStation({
   goOn,
 }: StationProps & { station: HandStation }) {
   const [stuckAt, setStuckAt] = useState<string | null>(null);
-  const acts = view.acts.filter((a) => a.station === station);
-  const next = view.acts.find((a) => a.id === view.nextActId) ?? null;
+  const steps = view.steps.filter((a) => a.station === station);
+  const next = view.steps.find((a) => a.id === view.nextStepId) ?? null;
   const here = next?.station === station ? next : null;
-  const finished = acts.every((a) => a.done);
+  const finished = steps.every((a) => a.done);
   const hold = here ? view.nextHold : null;
   const waitS = useSecondsLeft(here ? view.waitUntil : null, view.frame.now);
   const mustTellBoard = here !== null && here.afterFork && view.job.revisionId === null;
@@ -43,7 +43,7 @@ export function HandsStation({
     here && !hold && waitS === 0 && !mustTellBoard
       ? () => void act({ kind: 'step', stepId: here.id })
       : undefined;
-  const lastDone = [...view.acts].reverse().find((a) => a.done);
+  const lastDone = [...view.steps].reverse().find((a) => a.done);
   const canGoBack = lastDone?.station === station && (here !== null || finished);
   const back = canGoBack ? () => void act({ kind: 'step-back' }) : undefined;
   const stuck = here ? () => setStuckAt(stuckAt === here.id ? null : here.id) : undefined;
@@ -57,7 +57,7 @@ export function HandsStation({
         <div className="grid gap-x-5 md:max-lg:grid-cols-[minmax(0,1fr)_360px]">
           {/* On an upright tablet the list stands beside the bowl, so that neither is out of sight. */}
           <div className="lg:hidden">
-            <StepList acts={acts} hereId={here?.id ?? null} />
+            <StepList steps={steps} hereId={here?.id ?? null} />
           </div>
           <BowlAside view={view} />
         </div>
@@ -92,7 +92,7 @@ export function HandsStation({
       }
     >
       {hold && (
-        <HoldNotice hold={hold} override={<WalkPast hold={hold} act={act} busy={busy} />}>
+        <HoldNotice hold={hold} override={<OverrideForm hold={hold} act={act} busy={busy} />}>
           <HoldRemedy
             hold={hold}
             act={act}
@@ -126,7 +126,7 @@ export function HandsStation({
       {!hold && <Alongside view={view} act={act} busy={busy} />}
       <SafeToTouch view={view} />
       <div className="hidden rounded-2xl border bg-surface px-4 py-2 lg:block">
-        <StepList acts={acts} hereId={here?.id ?? null} />
+        <StepList steps={steps} hereId={here?.id ?? null} />
       </div>
     </StationFrame>
   );

@@ -1,7 +1,7 @@
 import { showDuration } from '@/core/units';
 import { Card } from '../station-frame';
 import type { StationProps } from './station-props';
-import { WorryBar } from './worry-bar';
+import { PhaseBar } from './phase-bar';
 
 type Props = {
   view: StationProps['view'];
@@ -21,7 +21,7 @@ export function PhasesCard({ view, deviceS }: Props) {
     const leftS = later.reduce((sum, { usualS }) => sum + usualS, Math.max(0, now.usualS - elapsedS));
     return (
       <Card title="This phase" hint="the thick mark is where to start worrying">
-        <WorryBar phase={now} elapsedS={elapsedS} />
+        <PhaseBar phase={now} elapsedS={elapsedS} />
         <p className="mt-2 text-soft">
           Usually <b className="figures text-ink">{showDuration(leftS)}</b> until it is through
           {later.length > 0 && `, then: ${later.map(({ shows }) => shows).join(', ')}`}.
@@ -46,7 +46,7 @@ export function PhasesCard({ view, deviceS }: Props) {
           const isPast = isReal && deviceS >= beginsS && !isNow;
           return (
             <li key={phase.shows} className={isPast ? 'opacity-60' : undefined}>
-              <WorryBar phase={phase} elapsedS={isNow ? deviceS - beginsS : null} />
+              <PhaseBar phase={phase} elapsedS={isNow ? deviceS - beginsS : null} />
             </li>
           );
         })}

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import type { PhotoLine } from '@/core/job';
+import type { PhotoLine } from '@/core/job-view';
 import { Button } from '../button';
 import { showMoment } from '../clock';
 import { DialogFrame } from '../dialog-frame';

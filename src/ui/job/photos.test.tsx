@@ -1,6 +1,6 @@
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
-import type { PhotoLine } from '@/core/job';
-import { Bench } from '@/core/job/job.test.data';
+import type { PhotoLine } from '@/core/job-view';
+import { Bench } from '@/core/acts/bench.test.data';
 import { NoteDialog, type PhotoWish } from './note-dialog';
 import { StepPhotos } from './step-photos';
 import { viewOf } from './view.test.data';
@@ -31,11 +31,11 @@ it('what was photographed on the way in is shown again on the way back, with tho
     photos: [photo('P-0001', 'cover'), photo('P-0002', 'feet')],
     pictures: [photo('P-0003', 'cover', 'Q-0400')],
   };
-  const back = view.acts.find(({ id }) => id === 'back-cover')!;
+  const back = view.steps.find(({ id }) => id === 'back-cover')!;
   render(
     <StepPhotos
       view={shown}
-      act={back}
+      step={back}
       busy={false}
       removePhoto={async ({ id }) => Boolean(removed.push(id))}
     />,

@@ -5,8 +5,8 @@ import vaultData from '../../../demo/devices/quenlo-vault.json';
 import wrenData from '../../../demo/devices/braskit-wren.json';
 import { DeviceProfile } from '@/core/device';
 import type { JobAct } from '@/core/acts';
-import type { JobView } from '@/core/job';
-import { Bench, takeIn } from '@/core/job/job.test.data';
+import type { JobView } from '@/core/job-view';
+import { Bench, takeIn } from '@/core/acts/bench.test.data';
 import type { Shown } from '@/core/simulator';
 import { Alongside } from './alongside';
 import { CablesCard } from './cables-card';
@@ -16,7 +16,7 @@ import { FreshDataStation } from './fresh-data-station';
 import { HandsStation } from './hands-station';
 import { RevisionChoice } from './revision-choice';
 import { stationProps, viewOf } from './view.test.data';
-import { WorryBar } from './worry-bar';
+import { PhaseBar } from './phase-bar';
 import { WorkQuestions } from './work-questions';
 
 let acts: JobAct[] = [];
@@ -50,11 +50,11 @@ const props = (view: JobView) => stationProps(view, acts);
 
 it('a phase says whether it is as usual, longer than usual, or to worry about', () => {
   const phase = { shows: 'writes it', usualS: 60, worryS: 120 };
-  const { rerender } = render(<WorryBar phase={phase} elapsedS={30} />);
+  const { rerender } = render(<PhaseBar phase={phase} elapsedS={30} />);
   screen.getByText('as usual');
-  rerender(<WorryBar phase={phase} elapsedS={90} />);
+  rerender(<PhaseBar phase={phase} elapsedS={90} />);
   screen.getByText('longer than usual, still working');
-  rerender(<WorryBar phase={phase} elapsedS={120} />);
+  rerender(<PhaseBar phase={phase} elapsedS={120} />);
   screen.getByText('longer than it should: worry');
 });
 
@@ -83,7 +83,7 @@ it('the menu and the prompts are pressed on the device; beside it stands what to
 });
 
 it('cables stand in their order with why, and Enter is the next one that is out', () => {
-  const view = { ...viewOf(new Bench({ ...takeIn, profileId: skein.id }, skein)), nextActId: null };
+  const view = { ...viewOf(new Bench({ ...takeIn, profileId: skein.id }, skein)), nextStepId: null };
   const closed = { ...view, holds: [], stationHolds: {} };
   render(<CablesCard {...props(closed)} canTurn />);
   expect(screen.getAllByRole('listitem').map((item) => item.textContent)).toEqual([
@@ -99,7 +99,7 @@ it('cables stand in their order with why, and Enter is the next one that is out'
 
 it('while it writes its drive it is switched off only when asked twice', () => {
   const bench = new Bench();
-  const view = { ...viewOf(bench), nextActId: null, holds: [], stationHolds: {} };
+  const view = { ...viewOf(bench), nextStepId: null, holds: [], stationHolds: {} };
   const power = { onAt: bench.at, real: false, menu: false, pace: 20, presses: [] };
   const phase = { shows: 'writes it', usualS: 900, worryS: 2700, sinceS: 60, leaveAlone: true };
   const writing = {
@@ -127,21 +127,21 @@ it('a way that the device goes by itself says what is lost, how long, what it as
   expect(acts).toEqual([{ kind: 'observe', fact: 'second-copy.made', value: true }]);
 });
 
-it('both schools of charge are asked for before the first step, where the maker has a storage mode', () => {
+it('both policies of charge are asked for before the first step, where the maker has a storage mode', () => {
   const view = viewOf(new Bench({ ...takeIn, profileId: heron.id }, heron));
   render(<WorkQuestions {...props(view)} />);
   fireEvent.click(screen.getByLabelText(/storage mode, below 40 %/u));
-  expect(acts).toEqual([{ kind: 'charge-school', school: 'storage-mode' }]);
+  expect(acts).toEqual([{ kind: 'charge-policy', policy: 'storage-mode' }]);
 });
 
 it('the board is told by its marks, and Space does nothing before', () => {
   const bench = new Bench({ ...takeIn, profileId: wren.id }, wren);
   const view = viewOf(bench);
-  const shield = view.acts.findIndex(({ id }) => id === 'shield-late');
+  const shield = view.steps.findIndex(({ id }) => id === 'shield-late');
   const there = {
     ...view,
-    acts: view.acts.map((act, i) => ({ ...act, done: i < shield })),
-    nextActId: 'shield-late',
+    steps: view.steps.map((act, i) => ({ ...act, done: i < shield })),
+    nextStepId: 'shield-late',
     holds: [],
   };
   render(<HandsStation station="open" {...props(there)} />);
@@ -158,7 +158,7 @@ it('a wait counts down, holds the pedal, and offers what can be done meanwhile',
   const bench = new Bench({ ...takeIn, profileId: vault.id }, vault);
   const view = viewOf(bench);
   const soon = new Date(Date.now() + 240_000).toISOString();
-  const waiting = { ...view, nextActId: 'wait', alongsideIds: ['labels'], waitUntil: soon, holds: [] };
+  const waiting = { ...view, nextStepId: 'wait', alongsideIds: ['labels'], waitUntil: soon, holds: [] };
   render(<HandsStation station="open" {...props(waiting)} />);
   screen.getByText(/left to wait/u);
   expect(button('Done, next step').disabled).toBe(true);

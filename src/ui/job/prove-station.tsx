@@ -4,8 +4,7 @@ import { type ReadingName, mainPart, readingsAsked, standsAgainst } from '@/core
 import { oldBytes, placedBytes } from '@/core/disk';
 import { placeOf } from '@/core/device';
 import { driveBytes } from '@/core/fit';
-import type { Known } from '@/core/margin';
-import { worstMargin } from '@/core/margin';
+import { type Known, worstMargin } from '@/core/margin';
 import type { Fault, Result } from '@/core/result';
 import {
   type SizeHabit,

@@ -1,5 +1,5 @@
 'use client';
-import type { CopyState } from '@/core/job';
+import type { CopyState } from '@/core/copy';
 import { isTrue } from '@/core/work';
 import { showDuration, showDurationRange } from '@/core/units';
 import { Button } from '../button';
@@ -13,7 +13,7 @@ import { DeviceScreen } from './device-screen';
 import { DiagnosisCard } from './diagnosis-card';
 import { EvidenceCard } from './evidence-card';
 import { type StationProps, showOptions } from './station-props';
-import { WalkPast } from './walk-past';
+import { OverrideForm } from './override-form';
 
 /** The device writes its new drive itself, from the stick: what the hands do, how far it is, and when to worry. */
 export function RestoreStation({ view, act, busy, copy, goOn }: StationProps & { copy: CopyState }) {
@@ -26,7 +26,7 @@ export function RestoreStation({ view, act, busy, copy, goOn }: StationProps & {
   const charger = isTrue(facts, 'charger.connected');
   const started = isTrue(facts, 'device.started');
   const running = copy.kind === 'running';
-  const closed = view.nextActId === null;
+  const closed = view.nextStepId === null;
   const ready = stick !== null && closed && !hold && !started && !running;
   const stop = running ? () => void act({ kind: 'copy-stop' }) : undefined;
   useKeys({ p: stop }, view.frame.settings.singleKeys);
@@ -109,7 +109,7 @@ export function RestoreStation({ view, act, busy, copy, goOn }: StationProps & {
             : undefined
       }
     >
-      {hold && <HoldNotice hold={hold} override={<WalkPast hold={hold} act={act} busy={busy} />} />}
+      {hold && <HoldNotice hold={hold} override={<OverrideForm hold={hold} act={act} busy={busy} />} />}
       {!stick && (
         <Card title="No stick is taken">Take one at Data: it is checked before the device is opened.</Card>
       )}
@@ -160,10 +160,10 @@ export function RestoreStation({ view, act, busy, copy, goOn }: StationProps & {
       {view.diagnosis && job.copy && <DiagnosisCard diagnosis={view.diagnosis} act={act} busy={busy} />}
       {view.evidence && <EvidenceCard evidence={view.evidence} />}
       {view.layout && (
-        <Card title="Where each part goes" hint="laid out by the device itself, from the image">
+        <Card title="Where each partition goes" hint="laid out by the device itself, from the image">
           <Ribbons
             layout={view.layout}
-            usedByPart={view.source?.usedByPart ?? null}
+            usedByPartition={view.source?.usedByPartition ?? null}
             oldLabel={`image on ${stick?.label ?? 'the stick'}`}
             newLabel="new drive"
             locale={options.locale}

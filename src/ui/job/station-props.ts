@@ -1,5 +1,6 @@
 import type { JobAct } from '@/core/acts';
-import type { JobView, PartsAnswers, PartsForesight, PartsView, PhotoLine, RankedView } from '@/core/job';
+import type { JobView, PartsForesight, PartsView, PhotoLine, RankedView } from '@/core/job-view';
+import type { PartsAnswers } from '@/core/job';
 import type { Result } from '@/core/result';
 import type { ShowOptions } from '@/core/units';
 

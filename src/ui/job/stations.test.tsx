@@ -1,9 +1,9 @@
 import { fillWish } from '@/core/disk';
 import { act as flush, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import type { JobAct } from '@/core/acts';
-import type { JobView } from '@/core/job';
-import { nextAct } from '@/core/job';
-import { Bench, dock, proof, takeIn, choose } from '@/core/job/job.test.data';
+import type { JobView } from '@/core/job-view';
+import { nextStep } from '@/core/job';
+import { Bench, dock, proof, takeIn, choose } from '@/core/acts/bench.test.data';
 import { CarryOverStation } from './carry-over-station';
 import { DataStation } from './data-station';
 import { FirstPowerStation } from './first-power-station';
@@ -43,9 +43,9 @@ function chosen(given = takeIn) {
 
 function hands(bench: Bench, station: string) {
   for (
-    let next = nextAct(bench.state, bench.context);
+    let next = nextStep(bench.state, bench.context);
     next?.station === station;
-    next = nextAct(bench.state, bench.context)
+    next = nextStep(bench.state, bench.context)
   ) {
     bench.do({ kind: 'step', stepId: next.id });
   }
@@ -285,7 +285,7 @@ describe('carry over', () => {
     return bench;
   };
 
-  it('says before docking what stand-in drives without holes will take', () => {
+  it('says before docking what simulated drives without holes will take', () => {
     const bench = hands(chosen(), 'open');
     render(<CarryOverStation copy={{ kind: 'none' }} {...props(viewOf(bench, { knowsHoles: false }))} />);
     screen.getByText(/these two drives take 2\.51 TB/u);
@@ -447,7 +447,7 @@ describe('first power, prove, hand over', () => {
     const bench = running();
     const lost = { offset: 0, bytes: 4096, part: 'system and games', area: 'GAMES/G002.DAT' };
     bench.report({ kind: 'copied', proof: { ...proof, unreadable: [lost] } });
-    const main = bench.context.layout!.parts[1]!;
+    const main = bench.context.layout!.partitions[1]!;
     const value = (figure: number) => ({
       known: true as const,
       value: figure,

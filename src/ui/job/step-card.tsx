@@ -8,7 +8,7 @@ import { StepPhotos } from './step-photos';
 import { Stopwatch } from './stopwatch';
 
 type Props = Pick<StationProps, 'view' | 'act' | 'busy' | 'removePhoto'> & {
-  here: StationProps['view']['acts'][number];
+  here: StationProps['view']['steps'][number];
   isStuck: boolean;
   /** Seconds that are still to be waited; 0 where the hands may go on. */
   waitS: number;
@@ -16,13 +16,13 @@ type Props = Pick<StationProps, 'view' | 'act' | 'busy' | 'removePhoto'> & {
 
 const pill = 'rounded-full px-3 py-1 font-semibold';
 
-/** The one act that the hands do now, in type that reads at arm’s length. */
+/** The one step that the hands do now, in type that reads at arm’s length. */
 export function StepCard({ view, act, busy, removePhoto, here, isStuck, waitS }: Props) {
-  const acts = view.acts.filter(({ station }) => station === here.station);
+  const acts = view.steps.filter(({ station }) => station === here.station);
   const minutesLeft = acts.reduce((sum, { done, minutes }) => sum + (done ? 0 : minutes), 0);
   const moved = [...here.takesOut, ...here.putsIn];
   const groups = view.profile.procedure.fasteners.filter(({ id }) => moved.includes(id));
-  // From the act before: what happened at other stations is no time spent on this one.
+  // From the step before: what happened at other stations is no time spent on this one.
   const since = view.history.findLast((entry) => entry.stepId !== null)?.at ?? null;
   return (
     <section aria-live="polite" className="rounded-2xl border bg-surface p-5">
@@ -50,8 +50,8 @@ export function StepCard({ view, act, busy, removePhoto, here, isStuck, waitS }:
         ))}
         {here.caution && <span className={`${pill} bg-tight-ground text-tight`}>{here.caution}</span>}
       </div>
-      <StepDetails act={here} procedure={view.profile.procedure} />
-      <StepPhotos view={view} act={here} busy={busy} removePhoto={removePhoto} />
+      <StepDetails step={here} procedure={view.profile.procedure} />
+      <StepPhotos view={view} step={here} busy={busy} removePhoto={removePhoto} />
       {isStuck && (
         <div role="status" className="mt-4 rounded-xl bg-sunken p-4">
           <b>Stuck: never force it.</b>{' '}

@@ -1,19 +1,19 @@
-import type { JobView } from '@/core/job';
+import type { JobView } from '@/core/job-view';
 import { latchWords } from '@/core/work';
 
-type Props = { act: JobView['acts'][number]; procedure: JobView['profile']['procedure'] };
+type Props = { step: JobView['steps'][number]; procedure: JobView['profile']['procedure'] };
 
 /** What one step needs to be known beside its sentence: where, what to hold, how cables come off, how to pry, what breaks. */
-export function StepDetails({ act, procedure }: Props) {
-  const { pry } = act;
-  const moved = procedure.fasteners.filter(({ id }) => [...act.takesOut, ...act.putsIn].includes(id));
+export function StepDetails({ step, procedure }: Props) {
+  const { pry } = step;
+  const moved = procedure.fasteners.filter(({ id }) => [...step.takesOut, ...step.putsIn].includes(id));
   const rows: [string, string][] = [];
   const add = (name: string, words: string | null) => words && rows.push([name, words]);
-  add('Where', act.at);
-  add('Hold', act.hold);
-  for (const cable of procedure.cables.filter(({ id }) => [...act.unplugs, ...act.plugs].includes(id))) {
+  add('Where', step.at);
+  add('Hold', step.hold);
+  for (const cable of procedure.cables.filter(({ id }) => [...step.unplugs, ...step.plugs].includes(id))) {
     add(cable.where, latchWords[cable.latch]);
-    if (act.unplugs.includes(cable.id)) add('It rests', cable.restsWhere);
+    if (step.unplugs.includes(cable.id)) add('It rests', cable.restsWhere);
   }
   if (pry) {
     add(
@@ -23,8 +23,8 @@ export function StepDetails({ act, procedure }: Props) {
     add('Stop when', pry.stop);
   }
   for (const group of moved) {
-    add(group.where, group.under && act.takesOut.includes(group.id) ? `under the ${group.under}` : null);
-    if (act.putsIn.includes(group.id)) {
+    add(group.where, group.under && step.takesOut.includes(group.id) ? `under the ${group.under}` : null);
+    if (step.putsIn.includes(group.id)) {
       add('Turn', group.tighten);
       if (group.emptyHoles > 0)
         add(
@@ -33,10 +33,10 @@ export function StepDetails({ act, procedure }: Props) {
         );
     }
   }
-  add('Breaks', act.breaks);
-  if (act.mayDo === 'mains') add('Who', 'only those trained for mains supplies and allowed by local rules');
+  add('Breaks', step.breaks);
+  if (step.mayDo === 'mains') add('Who', 'only those trained for mains supplies and allowed by local rules');
   // Fingers are always at hand.
-  const tools = act.id === 'lay-out' ? procedure.tools.filter(({ name }) => !name.startsWith('finger')) : [];
+  const tools = step.id === 'lay-out' ? procedure.tools.filter(({ name }) => !name.startsWith('finger')) : [];
   return (
     <>
       {tools.length > 0 && (

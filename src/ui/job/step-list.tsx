@@ -1,11 +1,11 @@
 import { Check } from 'lucide-react';
 import type { StationProps } from './station-props';
 
-/** The acts of a station, with what is done and where the hands are. */
-export function StepList({ acts, hereId }: { acts: StationProps['view']['acts']; hereId: string | null }) {
+/** The steps of a station, with what is done and where the hands are. */
+export function StepList({ steps, hereId }: { steps: StationProps['view']['steps']; hereId: string | null }) {
   return (
     <ol>
-      {acts.map((a, i) => (
+      {steps.map((a, i) => (
         <li
           key={a.id}
           aria-current={a.id === hereId ? 'step' : undefined}

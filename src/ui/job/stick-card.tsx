@@ -1,5 +1,5 @@
 'use client';
-import Link from 'next/link';
+import Link from '../link';
 import { useState } from 'react';
 import { type StickForJob, againstStick } from '@/core/job';
 import { worstMargin } from '@/core/margin';

@@ -58,10 +58,10 @@ export function StickDataStation({ view, act, busy, goOn }: StationProps) {
       <StickCard view={view} act={act} busy={busy} reason={reason} onReason={setReason} />
       {view.layoutFault && <FaultNotice fault={view.layoutFault} />}
       {view.layout && (
-        <Card title="Where each part goes" hint="the device lays it out itself, from the image">
+        <Card title="Where each partition goes" hint="the device lays it out itself, from the image">
           <Ribbons
             layout={view.layout}
-            usedByPart={view.source?.usedByPart ?? null}
+            usedByPartition={view.source?.usedByPartition ?? null}
             oldLabel={`image on ${job.stick?.label ?? 'the stick'}`}
             newLabel={`new drive, ${view.drive?.model ?? ''}`}
             locale={options.locale}

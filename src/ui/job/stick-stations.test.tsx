@@ -1,8 +1,10 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { atMost, exact, missing, named, oneOf } from '@/core/margin';
 import { type JobAct } from '@/core/acts';
-import { type CopyState, type JobView, nextAct } from '@/core/job';
-import { Bench, choose, proof, stick } from '@/core/job/job.test.data';
+import { type CopyState } from '@/core/copy';
+import { type JobView } from '@/core/job-view';
+import { nextStep } from '@/core/job';
+import { Bench, choose, proof, stick } from '@/core/acts/bench.test.data';
 import { RestoreStation } from './restore-station';
 import { StickDataStation } from './stick-data-station';
 import { stationProps, viewOf } from './view.test.data';
@@ -46,7 +48,7 @@ function closed() {
   const made = bench(stick('ST-1101'));
   made.do({ kind: 'take-stick', label: 'ST-1101' });
   made.do({ kind: 'observe', fact: 'second-copy.made', value: true });
-  for (let next = nextAct(made.state, made.context); next; next = nextAct(made.state, made.context))
+  for (let next = nextStep(made.state, made.context); next; next = nextStep(made.state, made.context))
     expect(made.do({ kind: 'step', stepId: next.id })).toBe('ok');
   return made;
 }

@@ -22,7 +22,7 @@ export function TakeInStation({ view, askParts, act, busy, openNote, removePhoto
   const options = showOptions(view);
   const [amending, setAmending] = useState(false);
   useKeys({ n: amending ? undefined : openNote }, view.frame.settings.singleKeys);
-  const opened = view.acts.some((a) => a.done);
+  const opened = view.steps.some((a) => a.done);
   const { takeIn } = job;
   if (amending) {
     return (

@@ -1,7 +1,8 @@
 import { rankDrives } from '@/core/fit';
 import { type JobAct } from '@/core/acts';
-import { type JobView, type PartsView, type RankedView, makeView, settingOfJob } from '@/core/job';
-import { Bench, drives, pads, sinks } from '@/core/job/job.test.data';
+import { type JobView, type PartsView, type RankedView, makeView } from '@/core/job-view';
+import { settingOfJob } from '@/core/job';
+import { Bench, drives, pads, sinks } from '@/core/acts/bench.test.data';
 import { type Result, ok } from '@/core/result';
 import { defaultSettings } from '@/core/workshop';
 import type { StationProps } from './station-props';

@@ -6,16 +6,16 @@ import type { StationProps } from './station-props';
 export function WorkQuestions({ view, act }: Pick<StationProps, 'view' | 'act'>) {
   const { questions } = view.profile.procedure;
   const { opening } = view.profile;
-  const hasSchools = opening.storageModeBelowPercent !== null;
-  if ((questions.length === 0 && !hasSchools) || view.acts.some(({ done }) => done)) return null;
+  const hasPolicies = opening.storageModeBelowPercent !== null;
+  if ((questions.length === 0 && !hasPolicies) || view.steps.some(({ done }) => done)) return null;
   return (
     <Card title="Which way?" hint="both work; the steps follow">
       <div className="flex flex-col gap-3">
-        {hasSchools && (
+        {hasPolicies && (
           <Choice
             legend="Charge before opening"
-            value={view.job.chargeSchool}
-            onChange={(school) => void act({ kind: 'charge-school', school })}
+            value={view.job.chargePolicy}
+            onChange={(policy) => void act({ kind: 'charge-policy', policy })}
             options={[
               {
                 value: 'low-charge',

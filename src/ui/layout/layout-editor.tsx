@@ -1,6 +1,13 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { type Layout, type LayoutWish, type Target, partBounds, placedBytes, planLayout } from '@/core/disk';
+import {
+  type Layout,
+  type LayoutWish,
+  type Target,
+  partitionBounds,
+  placedBytes,
+  planLayout,
+} from '@/core/disk';
 import type { LayoutSource } from '@/core/job';
 import { type Fault } from '@/core/result';
 import { parseBytes, parseDecimal, showBytes } from '@/core/units';
@@ -21,20 +28,20 @@ type Props = {
   onWish?: (wish: LayoutWish) => void;
   /** Told when a field holds something that cannot be taken over. */
   onBroken?: (isBroken: boolean) => void;
-  usedByPart: Record<number, number> | null;
+  usedByPartition: Record<number, number> | null;
   oldLabel: string;
   newLabel: string;
   locale: string;
 };
 
-/** Where everything goes: ribbons whose borders can be moved, sizes to type, parts to leave behind. */
+/** Where everything goes: ribbons whose borders can be moved, sizes to type, partitions to leave behind. */
 export function LayoutEditor({
   source,
   target,
   wish,
   onWish,
   onBroken,
-  usedByPart,
+  usedByPartition,
   oldLabel,
   newLabel,
   locale,
@@ -49,7 +56,7 @@ export function LayoutEditor({
     [layout, onWish, source, target, wish],
   );
   const resize = (part: number, sizeMiB: number) => {
-    const isNew = layout?.parts.find(({ number }) => number === part)?.from === null;
+    const isNew = layout?.partitions.find(({ number }) => number === part)?.from === null;
     onWish?.(
       isNew
         ? { ...wish, secondSystemMiB: sizeMiB }
@@ -72,7 +79,7 @@ export function LayoutEditor({
         <>
           <Ribbons
             layout={layout}
-            usedByPart={usedByPart}
+            usedByPartition={usedByPartition}
             oldLabel={oldLabel}
             newLabel={newLabel}
             locale={locale}
@@ -90,8 +97,8 @@ export function LayoutEditor({
           />
           {wish.secondSystemMiB !== null && (
             <p className="text-[14px] text-soft">
-              Both systems share the one EFI part. A second installer may hide the first one’s boot entry:
-              note which one the device starts now, so that it can be chosen again in its boot menu.
+              Both systems share the one EFI partition. A second installer may hide the first one’s boot
+              entry: note which one the device starts now, so that it can be chosen again in its boot menu.
             </p>
           )}
           {layout.growthStoppedBy && (
@@ -106,13 +113,13 @@ export function LayoutEditor({
 }
 
 function bordersOf(layout: Layout, source: LayoutSource, target: Target, wish: LayoutWish): Border[] {
-  const bounds = partBounds(source.table, target, wish, source.rules, layout);
-  return layout.parts.flatMap((part) => {
+  const bounds = partitionBounds(source.table, target, wish, source.rules, layout);
+  return layout.partitions.flatMap((part) => {
     const { leastMiB, mostMiB } = bounds[part.number]!;
-    // A part that ends where its tables do may end within a mebibyte: it is at its most all the same.
+    // A partition that ends where its tables do may end within a mebibyte: it is at its most all the same.
     const sizeMiB = Math.min(mostMiB, Math.round(placedBytes(layout, part) / MiB));
     return mostMiB > leastMiB
-      ? [{ part: part.number, name: part.name || `part ${part.number}`, sizeMiB, leastMiB, mostMiB }]
+      ? [{ part: part.number, name: part.name || `partition ${part.number}`, sizeMiB, leastMiB, mostMiB }]
       : [];
   });
 }
@@ -181,7 +188,7 @@ type RowsProps = Pick<Props, 'source' | 'wish' | 'onWish' | 'locale'> & {
   onResize: (part: number, sizeMiB: number) => void;
 };
 
-/** Each part in words and figures: what becomes of it, how large, who grows what is inside. */
+/** Each partition in words and figures: what becomes of it, how large, who grows what is inside. */
 function PartRows({ layout, source, borders, wish, onWish, onResize, locale }: RowsProps) {
   const takeRest = (part: number) => {
     const { [part]: _, ...sizesMiB } = wish.sizesMiB;
@@ -194,7 +201,7 @@ function PartRows({ layout, source, borders, wish, onWish, onResize, locale }: R
     });
   return (
     <ul className="flex flex-col">
-      {layout.parts.map((part) => {
+      {layout.partitions.map((part) => {
         const border = borders.find((one) => one.part === part.number);
         const rule = source.rules[part.number];
         return (
@@ -203,7 +210,7 @@ function PartRows({ layout, source, borders, wish, onWish, onResize, locale }: R
             className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-dashed border-line py-1.5 first:border-0"
           >
             <span aria-hidden className="size-3 rounded-sm" style={{ background: fillOf(part.number) }} />
-            <b>{part.name || `part ${part.number}`}</b>
+            <b>{part.name || `partition ${part.number}`}</b>
             <span className="text-soft">
               {part.from === null ? 'empty, for its installer' : `${rule?.holds ?? ''}, ${part.change}`}
             </span>
@@ -245,7 +252,7 @@ function PartRows({ layout, source, borders, wish, onWish, onResize, locale }: R
           key={part.number}
           className="flex items-center gap-3 border-t border-dashed border-line py-1.5 text-soft"
         >
-          <b>{part.name || `part ${part.number}`}</b> stays on the old drive alone
+          <b>{part.name || `partition ${part.number}`}</b> stays on the old drive alone
           {onWish && (
             <span className="ml-auto">
               <Button kind="quiet" className="px-2 text-[14px]" onClick={() => leave(part.number, false)}>

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
-import { type DeliveredPart, deliveredRules, deliveredTable, fillWish, planLayout } from '@/core/disk';
+import { type DeliveredPartition, deliveredRules, deliveredTable, fillWish, planLayout } from '@/core/disk';
 import { sectorsFromLabel } from '@/core/part';
 import { unsafeValue } from '@/core/result';
 import { ribbonGeometry } from './ribbons-geometry';
 
 const fat32 = { sectorsPerCluster: 128, tables: 1, roomForSectors: 0xffffffff, volumeLabel: 'X' } as const;
-const parts: DeliveredPart[] = [
+const parts: DeliveredPartition[] = [
   { name: 'EFI', type: 'efiSystem', sizeMiB: 260, fat32 },
   { name: 'system', type: 'basicData', sizeMiB: 'rest', fat32 },
   { name: 'recovery', type: 'recovery', sizeMiB: 1024, fat32 },

@@ -1,9 +1,9 @@
-import { type Layout, type PlacedPart, oldBytes, placedBytes } from '@/core/disk';
+import { type Layout, type PlacedPartition, oldBytes, placedBytes } from '@/core/disk';
 
-export type RibbonPart = {
-  part: PlacedPart;
+export type RibbonPartition = {
+  part: PlacedPartition;
   fromX: number;
-  /** 0 for a new part, which comes from nowhere. */
+  /** 0 for a new partition, which comes from nowhere. */
   fromWidth: number;
   toX: number;
   toWidth: number;
@@ -13,7 +13,7 @@ export type Ribbons = {
   width: number;
   sourceWidth: number;
   targetWidth: number;
-  parts: RibbonPart[];
+  parts: RibbonPartition[];
   dropped: { number: number; name: string; x: number; width: number }[];
   spare: { x: number; width: number } | null;
 };
@@ -23,7 +23,7 @@ const leastPx = 12;
 export const ribbonRows = { sourceY: 26, targetY: 122, barHeight: 46 } as const;
 
 /**
- * Old drive above, new one below, on one scale of bytes; parts too small to see get a least width,
+ * Old drive above, new one below, on one scale of bytes; partitions too small to see get a least width,
  * taken from the widest. Everything stays in its order and inside its drive.
  */
 export function ribbonGeometry(layout: Layout): Ribbons {
@@ -32,13 +32,16 @@ export function ribbonGeometry(layout: Layout): Ribbons {
   const scale = width / Math.max(targetBytes, sourceBytes);
   const { above, sourceWidth } = sourceRow(layout, sourceBytes * scale);
   const showsSpare = layout.spareBytes / targetBytes > 0.005;
-  const targetWidth = Math.max(targetBytes * scale, (layout.parts.length + 1) * leastPx * 3);
+  const targetWidth = Math.max(targetBytes * scale, (layout.partitions.length + 1) * leastPx * 3);
   const to = widths(
-    [...layout.parts.map((part) => placedBytes(layout, part)), ...(showsSpare ? [layout.spareBytes] : [])],
+    [
+      ...layout.partitions.map((part) => placedBytes(layout, part)),
+      ...(showsSpare ? [layout.spareBytes] : []),
+    ],
     targetWidth,
   );
   let toX = 0;
-  const parts = layout.parts.map((part, i): RibbonPart => {
+  const parts = layout.partitions.map((part, i): RibbonPartition => {
     const { x, width: fromWidth } = above.get(part.number) ?? { x: toX + to[i]! / 2, width: 0 };
     const placed = { part, fromX: x, fromWidth, toX, toWidth: to[i]!, path: '' };
     toX += to[i]!;
@@ -54,10 +57,10 @@ export function ribbonGeometry(layout: Layout): Ribbons {
   };
 }
 
-/** Where each part of the old drive is drawn, those that stay behind among them, by number. */
+/** Where each partition of the old drive is drawn, those that stay behind among them, by number. */
 function sourceRow(layout: Layout, scaledWidth: number) {
   const old = [
-    ...layout.parts.flatMap((part) =>
+    ...layout.partitions.flatMap((part) =>
       part.from ? [{ number: part.number, at: part.from.firstSector, bytes: oldBytes(layout, part) }] : [],
     ),
     ...layout.dropped.map(({ number, bytes, firstSector }) => ({ number, at: firstSector, bytes })),
@@ -86,7 +89,7 @@ function widths(sizes: number[], total: number): number[] {
   return lifted.map((px, i) => (i === widest ? px - excess : px));
 }
 
-function ribbonPath({ fromX, fromWidth, toX, toWidth }: Omit<RibbonPart, 'path' | 'part'>): string {
+function ribbonPath({ fromX, fromWidth, toX, toWidth }: Omit<RibbonPartition, 'path' | 'part'>): string {
   const top = ribbonRows.sourceY + ribbonRows.barHeight;
   const bottom = ribbonRows.targetY;
   const middle = (top + bottom) / 2;

@@ -5,16 +5,16 @@ import { ribbonGeometry, ribbonRows } from './ribbons-geometry';
 
 const partFills = ['var(--part-a)', 'var(--part-b)', 'var(--part-c)', 'var(--part-d)', 'var(--part-e)'];
 
-/** A part keeps its colour wherever it is drawn: it goes by its number. */
+/** A partition keeps its colour wherever it is drawn: it goes by its number. */
 export const fillOf = (number: number): string => partFills[(number - 1) % partFills.length]!;
 
-/** A border that can be dragged: the right one of a part, with the sizes that it may give it. */
+/** A border that can be dragged: the right one of a partition, with the sizes that it may give it. */
 export type Border = { part: number; name: string; sizeMiB: number; leastMiB: number; mostMiB: number };
 
 type Props = {
   layout: Layout;
-  /** Bytes in use by part number, where they were read. */
-  usedByPart: Record<number, number> | null;
+  /** Bytes in use by partition number, where they were read. */
+  usedByPartition: Record<number, number> | null;
   oldLabel: string;
   newLabel: string;
   locale: string;
@@ -24,11 +24,19 @@ type Props = {
 
 const { sourceY, targetY, barHeight } = ribbonRows;
 
-/** Ribbons from the old parts to the new ones, on one scale of bytes; borders of the new parts can be moved. */
-export function Ribbons({ layout, usedByPart, oldLabel, newLabel, locale, borders = [], onDrag }: Props) {
+/** Ribbons from the old partitions to the new ones, on one scale of bytes; borders of the new partitions can be moved. */
+export function Ribbons({
+  layout,
+  usedByPartition,
+  oldLabel,
+  newLabel,
+  locale,
+  borders = [],
+  onDrag,
+}: Props) {
   const drawn = ribbonGeometry(layout);
   const size = (bytes: number) => showBytes(bytes, { locale });
-  const summary = layout.parts
+  const summary = layout.partitions
     .map(
       (part) =>
         `${part.name}: ${size(oldBytes(layout, part))} to ${size(placedBytes(layout, part))}, ${part.change}`,
@@ -37,7 +45,7 @@ export function Ribbons({ layout, usedByPart, oldLabel, newLabel, locale, border
   const mebibytesPerPx = (layout.targetSectors * layout.sectorBytes) / 2 ** 20 / drawn.targetWidth;
   return (
     <svg viewBox={`0 0 ${drawn.width} 194`} className="block w-full touch-pan-y select-none">
-      <g role="img" aria-label={`Where each part goes. ${summary}.`}>
+      <g role="img" aria-label={`Where each partition goes. ${summary}.`}>
         <Label y={16}>{oldLabel}</Label>
         <Label y={188}>{newLabel}</Label>
         {drawn.parts.map(({ part, path }) => (
@@ -48,7 +56,7 @@ export function Ribbons({ layout, usedByPart, oldLabel, newLabel, locale, border
         ))}
         {drawn.parts.map(({ part, fromX, fromWidth, toX, toWidth }) => {
           const fill = fillOf(part.number);
-          const used = usedByPart?.[part.number];
+          const used = usedByPartition?.[part.number];
           const old = `${size(oldBytes(layout, part))}${used === undefined ? '' : ` · ${size(used)} used`}`;
           const usedShare = used === undefined ? 0 : Math.min(1, used / Math.max(1, oldBytes(layout, part)));
           return (
@@ -140,7 +148,7 @@ function Bar({ x, y, width, fill, title, note }: BarProps & { fill: string }) {
   );
 }
 
-/** Room that nothing takes: unpartitioned, or a part that is left behind. */
+/** Room that nothing takes: unpartitioned, or a partition that is left behind. */
 function Outline({ x, y, width, title, note }: BarProps) {
   return (
     <g>

@@ -6,20 +6,21 @@ type Props = { inspection: Inspection; map: UsageBin[]; locale: string };
 
 const [width, height, top] = [820, 72, 22];
 
-/** The drive as one bar: each part in its colour, as dense as it is in use; what belongs to no part stays open. */
+/** The drive as one bar: each partition in its colour, as dense as it is in use; what belongs to no partition stays open. */
 export function DriveMap({ inspection, map, locale }: Props) {
   const binWidth = width / map.length;
   const scale = width / inspection.bytes;
   const words = inspection.parts
     .map(
-      (part) => `${part.name || `part ${part.number}`}, ${part.holds}, ${showBytes(part.bytes, { locale })}`,
+      (part) =>
+        `${part.name || `partition ${part.number}`}, ${part.holds}, ${showBytes(part.bytes, { locale })}`,
     )
     .join('; ');
   return (
     <svg
       viewBox={`0 0 ${width} ${top + height + 18}`}
       role="img"
-      aria-label={`Map of the drive: ${words || 'no parts'}.`}
+      aria-label={`Map of the drive: ${words || 'no partitions'}.`}
       className="block w-full"
     >
       <rect
@@ -58,7 +59,7 @@ export function DriveMap({ inspection, map, locale }: Props) {
       {inspection.parts.map((part) => {
         const x = part.firstSector * inspection.sectorBytes * scale;
         const partWidth = part.bytes * scale;
-        const title = part.name || part.label || `part ${part.number}`;
+        const title = part.name || part.label || `partition ${part.number}`;
         return partWidth > title.length * 7 + 12 ? (
           <text key={part.number} x={x + 4} y={15} fontSize={13} fontWeight={600} fill="var(--ink)">
             <tspan fill={fillOf(part.number)}>▪ </tspan>

@@ -13,7 +13,7 @@ import { Card, StationFrame } from '../station-frame';
 import { CopyTimes } from './copy-times';
 import { DriveMap } from './drive-map';
 import { DropImage } from './drop-image';
-import { FoundParts } from './found-parts';
+import { FoundPartitions } from './found-partitions';
 import { HashCard } from './hash-card';
 import { OnNewDrive } from './on-new-drive';
 
@@ -115,12 +115,12 @@ export function LookInside({ cases, locale }: { cases: DockCase[]; locale: strin
             from it.
           </p>
         )}
-        {inspection.parts.length > 0 && <FoundParts inspection={inspection} locale={locale} />}
+        {inspection.parts.length > 0 && <FoundPartitions inspection={inspection} locale={locale} />}
       </Card>
       {found.source && (
         <OnNewDrive
           source={found.source}
-          usedByPart={found.usedByPart}
+          usedByPartition={found.usedByPartition}
           fileName={file.name}
           locale={locale}
         />

@@ -10,10 +10,15 @@ import { LayoutEditor } from '../layout/layout-editor';
 import { LayoutFiles } from '../layout/layout-files';
 import { Card } from '../station-frame';
 
-type Props = { source: LayoutSource; usedByPart: Record<number, number>; fileName: string; locale: string };
+type Props = {
+  source: LayoutSource;
+  usedByPartition: Record<number, number>;
+  fileName: string;
+  locale: string;
+};
 
 /** How the image would lie on another drive, by the gigabytes on its label; to take along as files. */
-export function OnNewDrive({ source, usedByPart, fileName, locale }: Props) {
+export function OnNewDrive({ source, usedByPartition, fileName, locale }: Props) {
   const [label, setLabel] = useState('2000');
   const [sectorBytes, setSectorBytes] = useState<'512' | '4096'>('512');
   const [wish, setWish] = useState<LayoutWish>(fillWish);
@@ -58,7 +63,7 @@ export function OnNewDrive({ source, usedByPart, fileName, locale }: Props) {
           target={target}
           wish={wish}
           onWish={setWish}
-          usedByPart={usedByPart}
+          usedByPartition={usedByPartition}
           oldLabel={`${fileName} · ${showBytes(source.table.driveSectors * source.table.sectorBytes, { locale })}`}
           newLabel={`new drive · ${showBytes(target.sectors * target.sectorBytes, { locale })}`}
           locale={locale}
@@ -68,7 +73,7 @@ export function OnNewDrive({ source, usedByPart, fileName, locale }: Props) {
         <div className="mt-2">
           <LayoutFiles
             layout={layout.value}
-            operations={forecastOperations(layout.value, source.rules, usedByPart, null)}
+            operations={forecastOperations(layout.value, source.rules, usedByPartition, null)}
           />
         </div>
       )}

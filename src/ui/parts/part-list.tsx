@@ -1,6 +1,6 @@
 'use client';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import Link from 'next/link';
+import Link from '../link';
 import { memo, useRef } from 'react';
 import type { Part } from '@/core/part';
 import { showMoney } from '@/core/units';
@@ -97,7 +97,6 @@ const PartRow = memo(function PartRow({
       <Link
         href={`/parts/${part.id}`}
         // Asking ahead for each row that scrolls by would cost more than the rows.
-        prefetch={false}
         className="min-w-0 flex-1 py-1 hover:underline"
       >
         <b className="block truncate">{partName(part, locale)}</b>

@@ -1,7 +1,14 @@
 'use client';
 import { useMemo, useState } from 'react';
 import type { DeviceProfile } from '@/core/device';
-import { DiagnosisTable, type Observation, checks, diagnose, faultsOf, inOrder } from '@/core/simulator';
+import {
+  DiagnosisTable,
+  type Observation,
+  checks,
+  diagnose,
+  deviceFaultsOf,
+  inOrder,
+} from '@/core/simulator';
 import { showDuration } from '@/core/units';
 import { Button } from '../button';
 import { MainAction } from '../main-action';
@@ -9,7 +16,7 @@ import { Card, StationFrame } from '../station-frame';
 
 /** The device is closed and does not start: find out why, with checks that cost their minutes. */
 export function HiddenFault({ profile, onDone }: { profile: DeviceProfile; onDone: () => void }) {
-  const all = useMemo(() => faultsOf(profile), [profile]);
+  const all = useMemo(() => deviceFaultsOf(profile), [profile]);
   const [hidden] = useState(() => all[Math.floor(Math.random() * all.length)]!);
   const table = useMemo(() => new DiagnosisTable(profile), [profile]);
   const [seen, setSeen] = useState<{ id: (typeof checks)[number]['id']; outcome: string }[]>([]);

@@ -1,14 +1,14 @@
 'use client';
 import { useState } from 'react';
 import type { DeviceProfile } from '@/core/device';
-import { type ActRecord, type Level, beginPractice, due, levels, spacingRule } from '@/core/practice';
+import { type StepRecord, type Level, beginPractice, due, levels, spacingRule } from '@/core/practice';
 import { Choice } from '../choice';
 import { MainAction } from '../main-action';
 import { Card, StationFrame } from '../station-frame';
 
 type Props = {
   profiles: DeviceProfile[];
-  records: Record<string, ActRecord[]>;
+  records: Record<string, StepRecord[]>;
   now: string;
   onBegin: (profile: DeviceProfile, level: Level) => void;
 };
@@ -21,16 +21,16 @@ export function PracticeBegin({ profiles, records, now, onBegin }: Props) {
   const dueOf = (profileId: string) => due(records[profileId] ?? [], new Date(now));
   const hint = ({ id: profileId, procedure }: DeviceProfile) => {
     const count = dueOf(profileId).length;
-    const acts = beginPractice(procedure, 1).acts.length;
+    const steps = beginPractice(procedure, 1).steps.length;
     return count > 0
-      ? `${count} due of ${acts} acts`
+      ? `${count} due of ${steps} steps`
       : records[profileId]
-        ? `${acts} acts, none due`
-        : `${acts} acts, new`;
+        ? `${steps} steps, none due`
+        : `${steps} steps, new`;
   };
-  const dueActs = profile ? dueOf(profile.id) : [];
+  const dueSteps = profile ? dueOf(profile.id) : [];
   const titles = new Map(
-    profile ? beginPractice(profile.procedure, 1).acts.map((act) => [act.id, act.title]) : [],
+    profile ? beginPractice(profile.procedure, 1).steps.map((step) => [step.id, step.title]) : [],
   );
   return (
     <StationFrame
@@ -38,12 +38,12 @@ export function PracticeBegin({ profiles, records, now, onBegin }: Props) {
         <>
           <h2 className="text-[17px]">Due first</h2>
           <p className="mb-2 text-[14px] text-soft">{spacingRule}</p>
-          {dueActs.length === 0 ? (
-            <p>Nothing is due of this device.</p>
+          {dueSteps.length === 0 ? (
+            <p>{profile ? 'Nothing is due of this device.' : 'Nothing is known to practise yet.'}</p>
           ) : (
             <ol className="list-decimal pl-5">
-              {dueActs.map(({ actId }) => (
-                <li key={actId}>{titles.get(actId) ?? actId}</li>
+              {dueSteps.map(({ stepId }) => (
+                <li key={stepId}>{titles.get(stepId) ?? stepId}</li>
               ))}
             </ol>
           )}
@@ -86,7 +86,7 @@ export function PracticeBegin({ profiles, records, now, onBegin }: Props) {
               options={levels.map((one) => ({
                 value: String(one.level) as '1' | '2' | '3',
                 label: one.words,
-                hint: `one of ${one.choices} acts is right`,
+                hint: `one of ${one.choices} steps is right`,
               }))}
             />
           </Card>

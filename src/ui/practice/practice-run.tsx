@@ -38,22 +38,22 @@ type Props = {
 const stamp = { at: '1970-01-01T00:00:00.000Z', by: '' };
 
 /** Where every screw of the practised device is now. */
-function ledgerNow({ acts, at, procedure }: Practice) {
-  const fasteners = fastenersOf(procedure, acts);
-  const settings = [...screwsAtStart(procedure), ...acts.slice(0, at).flatMap(({ effects }) => effects)];
+function ledgerNow({ steps, at, procedure }: Practice) {
+  const fasteners = fastenersOf(procedure, steps);
+  const settings = [...screwsAtStart(procedure), ...steps.slice(0, at).flatMap(({ effects }) => effects)];
   return screwLedger({ fasteners }, foldFacts(settings.map((setting) => ({ ...setting, ...stamp }))));
 }
 
-/** The next act among plausible ones; a wrong one shows what would come of it. Then the hidden fault, the blank bowl, the score. */
+/** The next step among plausible ones; a wrong one shows what would come of it. Then the hidden fault, the blank bowl, the score. */
 export function PracticeRun({ profile, level, fault, singleKeys, onKeep, onLeave, onAgain }: Props) {
   const [variant] = useState(() => anyVariant(profile.procedure, Math.random));
   const [practice, setPractice] = useState(() => beginPractice(profile.procedure, level, variant));
   const [said, setSaid] = useState<{ title: string; consequence: string } | null>(null);
   const [stage, setStage] = useState<'hands' | 'fault' | 'bowl' | 'score'>('hands');
   const [begunMs] = useState(() => Date.now());
-  // Drawn anew for each act, and not for each picking: what was wrong stays where it was.
+  // Drawn anew for each step, and not for each picking: what was wrong stays where it was.
   const choices = useMemo(() => choicesAt(practice, Math.random), [practice.at]); // eslint-disable-line react-hooks/exhaustive-deps
-  const next = practice.acts[practice.at];
+  const next = practice.steps[practice.at];
   const asked = next && practice.asked.includes(next.id);
   const choose = (id: string, title: string) => {
     const picked = pick(practice, id);
@@ -63,7 +63,7 @@ export function PracticeRun({ profile, level, fault, singleKeys, onKeep, onLeave
     const { repeat } = scoreOf(picked.practice);
     const missed = repeat.map((one) => one.id);
     onKeep(
-      picked.practice.acts.map((one) => one.id).filter((one) => !missed.includes(one)),
+      picked.practice.steps.map((one) => one.id).filter((one) => !missed.includes(one)),
       missed,
     );
     setStage('fault');
@@ -115,7 +115,7 @@ export function PracticeRun({ profile, level, fault, singleKeys, onKeep, onLeave
     >
       <p className="text-soft">
         <span className="figures">
-          {practice.at + 1} of {practice.acts.length}
+          {practice.at + 1} of {practice.steps.length}
         </span>
         {way.length > 0 && <span className="ml-3">This time: {way.join('; ')}</span>}
       </p>
@@ -146,7 +146,7 @@ export function PracticeRun({ profile, level, fault, singleKeys, onKeep, onLeave
       </div>
       {practice.at > 0 && (
         <Card title="Done">
-          <p>{practice.acts[practice.at - 1]!.title}</p>
+          <p>{practice.steps[practice.at - 1]!.title}</p>
         </Card>
       )}
       {fault && <FaultNotice fault={fault} />}

@@ -25,7 +25,7 @@ export function PracticeScore({
   onAgain: () => void;
 }) {
   const [seconds] = useState(() => Math.round((Date.now() - begunMs) / 1000));
-  const share = score.acts > 0 ? score.remembered / score.acts : 0;
+  const share = score.steps > 0 ? score.remembered / score.steps : 0;
   return (
     <StationFrame
       actions={
@@ -41,7 +41,7 @@ export function PracticeScore({
         <BowlSign verdict={share === 1 ? 'clear' : 'tight'} use={share} size={64} />
         <div>
           <p className="font-display text-[34px] font-bold leading-none">
-            {score.remembered} of {score.acts} remembered
+            {score.remembered} of {score.steps} remembered
           </p>
           <p className="mt-2 text-soft">
             {score.mistakes} {score.mistakes === 1 ? 'mistake' : 'mistakes'}, {score.asked} asked,{' '}

@@ -1,6 +1,6 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { beginPractice, practised } from '@/core/practice';
-import { profile } from '@/core/job/job.test.data';
+import { profile } from '@/core/acts/bench.test.data';
 import { BowlQuiz } from './bowl-quiz';
 import { HiddenFault } from './hidden-fault';
 import { PracticeBegin } from './practice-begin';
@@ -21,7 +21,7 @@ it('begins with what is due of a device, by its stated rule', () => {
     />,
   );
   screen.getByText('Ease the clips and lift the back cover');
-  screen.getByText(/1 due of \d+ acts/u);
+  screen.getByText(/1 due of \d+ steps/u);
   fireEvent.click(screen.getByLabelText(/Alone/u));
   press('Enter');
   expect(begun).toEqual([`${profile.id} 3`]);
@@ -45,19 +45,19 @@ it('picks by number, shows by H, tells what a wrong pick would do, and keeps wha
       onAgain={() => {}}
     />,
   );
-  const { acts } = beginPractice(profile.procedure, 1);
+  const { steps } = beginPractice(profile.procedure, 1);
   const pickAct = (title: string) =>
     fireEvent.click(screen.getByRole('button', { name: new RegExp(title.replace(/[()?]/gu, '.'), 'u') }));
   const wrong = screen
     .getAllByRole('button')
-    .filter(({ textContent }) => /^\d/u.test(textContent ?? '') && !textContent!.includes(acts[0]!.title));
+    .filter(({ textContent }) => /^\d/u.test(textContent ?? '') && !textContent!.includes(steps[0]!.title));
   fireEvent.click(wrong[0]!);
   screen.getByText(/^Not now:/u);
   press('h');
-  for (const act of acts) pickAct(act.title);
+  for (const step of steps) pickAct(step.title);
   expect(kept).toHaveLength(1);
-  expect(kept[0]![1]).toEqual([acts[0]!.id]);
-  expect(kept[0]![0]).toHaveLength(acts.length - 1);
+  expect(kept[0]![1]).toEqual([steps[0]!.id]);
+  expect(kept[0]![0]).toHaveLength(steps.length - 1);
   screen.getByText('It is closed, and does not start. What do you look at?');
 });
 

@@ -1,9 +1,9 @@
 'use client';
-import Link from 'next/link';
+import Link from '@/ui/link';
 import { useRouter } from 'next/navigation';
 import { Shell } from '@/app/shell';
 import type { DeviceProfile } from '@/core/device';
-import type { FrameView } from '@/core/job';
+import type { FrameView } from '@/core/job-view';
 import { Button } from '@/ui/button';
 import { DeviceDetail } from '@/ui/devices/device-detail';
 import { MainAction } from '@/ui/main-action';

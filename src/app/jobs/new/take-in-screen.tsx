@@ -6,7 +6,7 @@ import { StartHere } from '@/app/start-here';
 import { askParts } from '@/app/ask-catalogue';
 import { newRequestId, post } from '@/app/call';
 import type { DeviceProfile } from '@/core/device';
-import type { FrameView } from '@/core/job';
+import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { FaultNotice } from '@/ui/notice';
 import { TakeInForm } from '@/ui/take-in-form';

@@ -1,11 +1,11 @@
 'use client';
-import Link from 'next/link';
+import Link from '@/ui/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { remove } from '@/app/call';
 import { Shell } from '@/app/shell';
 import { type Part, kindOf } from '@/core/part';
-import type { FrameView } from '@/core/job';
+import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { Button } from '@/ui/button';
 import { FaultNotice } from '@/ui/notice';

@@ -1,9 +1,9 @@
 'use client';
-import Link from 'next/link';
+import Link from '@/ui/link';
 import { useRouter } from 'next/navigation';
 import { Shell } from '@/app/shell';
 import { type Part, kindOf } from '@/core/part';
-import type { FrameView } from '@/core/job';
+import type { FrameView } from '@/core/job-view';
 import { showMoney } from '@/core/units';
 import { Button } from '@/ui/button';
 import { partFigures, partName } from '@/ui/parts/figures';

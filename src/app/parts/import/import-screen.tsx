@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { post } from '@/app/call';
 import { Shell } from '@/app/shell';
 import { type PartKind, partKinds } from '@/core/part';
-import type { FrameView } from '@/core/job';
+import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import type { ImportPreview } from '@/server';
 import { Button } from '@/ui/button';

@@ -42,8 +42,8 @@ function marked(told: Told): FileSystemReading<MarkedFileSystem> {
 }
 
 /** btrfs: superblock at 64 KiB (btrfs on-disk format, "Superblock"). */
-export async function readBtrfs(part: BlockReader): Promise<FileSystemReading<MarkedFileSystem>> {
-  const block = await part.read(0x10000, 4096);
+export async function readBtrfs(partition: BlockReader): Promise<FileSystemReading<MarkedFileSystem>> {
+  const block = await partition.read(0x10000, 4096);
   if (block.length < 4096) return notRead('This btrfs ends inside its superblock.');
   const view = viewOf(block);
   return marked({
@@ -57,8 +57,8 @@ export async function readBtrfs(part: BlockReader): Promise<FileSystemReading<Ma
 }
 
 /** F2FS: superblock at 1 KiB (Linux kernel, include/linux/f2fs_fs.h). */
-export async function readF2fs(part: BlockReader): Promise<FileSystemReading<MarkedFileSystem>> {
-  const block = await part.read(0x400, 3072);
+export async function readF2fs(partition: BlockReader): Promise<FileSystemReading<MarkedFileSystem>> {
+  const block = await partition.read(0x400, 3072);
   if (block.length < 1148) return notRead('This F2FS ends inside its superblock.');
   const view = viewOf(block);
   const logBlock = view.getUint32(16, true);
@@ -75,8 +75,8 @@ export async function readF2fs(part: BlockReader): Promise<FileSystemReading<Mar
 }
 
 /** XFS: superblock at 0, big-endian (XFS algorithms and data structures, "Superblocks"). */
-export async function readXfs(part: BlockReader): Promise<FileSystemReading<MarkedFileSystem>> {
-  const block = await part.read(0, 512);
+export async function readXfs(partition: BlockReader): Promise<FileSystemReading<MarkedFileSystem>> {
+  const block = await partition.read(0, 512);
   if (block.length < 512) return notRead('This XFS ends inside its superblock.');
   const view = viewOf(block);
   const blockBytes = view.getUint32(4, false);
@@ -93,15 +93,15 @@ export async function readXfs(part: BlockReader): Promise<FileSystemReading<Mark
 }
 
 /** HFS+: volume header at 1 KiB, big-endian (HFS Plus volume format, technical note 1150). */
-export async function readHfsPlus(part: BlockReader): Promise<FileSystemReading<MarkedFileSystem>> {
-  const header = await part.read(0x400, 512);
+export async function readHfsPlus(partition: BlockReader): Promise<FileSystemReading<MarkedFileSystem>> {
+  const header = await partition.read(0x400, 512);
   if (header.length < 512) return notRead('This HFS+ ends inside its header.');
   const view = viewOf(header);
   const blockBytes = view.getUint32(40, false);
   const blocks = view.getUint32(44, false);
   return marked({
     kind: 'HFS+',
-    label: await hfsPlusLabel(part, blockBytes, view.getUint32(272 + 16, false)),
+    label: await hfsPlusLabel(partition, blockBytes, view.getUint32(272 + 16, false)),
     identity: /^0*$/u.test(hex(header.subarray(104, 112))) ? null : hex(header.subarray(104, 112)),
     bytes: blocks * blockBytes,
     blockBytes,
@@ -110,12 +110,16 @@ export async function readHfsPlus(part: BlockReader): Promise<FileSystemReading<
 }
 
 /** The volume's name is the first key of the catalogue's first leaf, whose parent is 1; '' where it is not found at once. */
-async function hfsPlusLabel(part: BlockReader, blockBytes: number, catalogueBlock: number): Promise<string> {
+async function hfsPlusLabel(
+  partition: BlockReader,
+  blockBytes: number,
+  catalogueBlock: number,
+): Promise<string> {
   const start = catalogueBlock * blockBytes;
-  const header = await part.read(start, 512);
+  const header = await partition.read(start, 512);
   if (header.length < 512) return '';
   const nodeBytes = viewOf(header).getUint16(32, false);
-  const leaf = await part.read(
+  const leaf = await partition.read(
     start + viewOf(header).getUint32(24, false) * nodeBytes,
     Math.max(512, nodeBytes),
   );
@@ -128,10 +132,10 @@ async function hfsPlusLabel(part: BlockReader, blockBytes: number, catalogueBloc
 
 /** Swap: a header in the first page, its mark at the page's end (Linux kernel, include/linux/swap.h). */
 export async function readSwap(
-  part: BlockReader,
+  partition: BlockReader,
   pageBytes: number,
 ): Promise<FileSystemReading<MarkedFileSystem>> {
-  const page = await part.read(0, pageBytes);
+  const page = await partition.read(0, pageBytes);
   const isAsleep = latin1(page.subarray(pageBytes - 10, pageBytes - 1)) === 'S1SUSPEND';
   const view = viewOf(page);
   const bytes = (view.getUint32(1028, true) + 1) * pageBytes;
@@ -142,7 +146,7 @@ export async function readSwap(
       kind: 'swap',
       label: utf8UntilZero(page.subarray(1052, 1068)),
       identity: uuidText(page.subarray(1036, 1052)),
-      bytes: Math.min(bytes, part.length),
+      bytes: Math.min(bytes, partition.length),
       blockBytes: pageBytes,
       usedBytes: pageBytes,
       freeBytes: Math.max(0, bytes - pageBytes),
@@ -153,7 +157,7 @@ export async function readSwap(
       sectorFit: { rule: 'at most', bytes: pageBytes },
       startIsWritten: false,
       faults: isAsleep
-        ? ['The device was put to sleep onto this part: start it and shut it down first.']
+        ? ['The device was put to sleep onto this partition: start it and shut it down first.']
         : [],
     },
   };

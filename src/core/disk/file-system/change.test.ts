@@ -1,4 +1,4 @@
-import { PartReader, readContent } from '..';
+import { PartitionReader, readContent } from '..';
 import { unsafeValue } from '../../result';
 import { SparseMemory } from '../sparse-memory.test.data';
 import { tinyExFat, tinyNtfs } from '../tiny-volumes.test.data';
@@ -13,7 +13,7 @@ async function exFat(memory: SparseMemory): Promise<ExFatFileSystem> {
   return content.fileSystem;
 }
 
-/** The small volume in a part with room to grow. */
+/** The small volume in a partition with room to grow. */
 async function withRoom(): Promise<SparseMemory> {
   const memory = new SparseMemory(2 ** 25);
   const small = tinyExFat();
@@ -104,9 +104,11 @@ describe('NTFS', () => {
     });
   });
 
-  it('in a part without room for the copy of its boot sector is read all the same', async () => {
-    const part = new PartReader(tinyNtfs(), 0, 8000 * 512);
-    expect(await readContent(part)).toMatchObject({ fileSystem: { kind: 'NTFS' } });
-    expect(await readContent(new PartReader(tinyNtfs(), 0, 7999 * 512))).toMatchObject({ kind: 'unread' });
+  it('in a partition without room for the copy of its boot sector is read all the same', async () => {
+    const partition = new PartitionReader(tinyNtfs(), 0, 8000 * 512);
+    expect(await readContent(partition)).toMatchObject({ fileSystem: { kind: 'NTFS' } });
+    expect(await readContent(new PartitionReader(tinyNtfs(), 0, 7999 * 512))).toMatchObject({
+      kind: 'unread',
+    });
   });
 });

@@ -8,11 +8,11 @@ import { type ExFatFileSystem, exFatLimitBytes } from './read-exfat';
 /**
  * The bytes to rewrite when an exFAT gets a new start or a new size in sectors: both boot regions with their checksums
  * and, where it grows, the length of the bitmap in its entry and the bitmap's bits of the new clusters.
- * Offsets count from the part's start. Faults: `too-large`, `shrink`, `unreadable`.
+ * Offsets count from the partition's start. Faults: `too-large`, `shrink`, `unreadable`.
  * Source: exFAT specification, sections 3.1 (fields), 3.4 (checksum), 7.1 (bitmap: one bit a cluster, rest zero).
  */
 export async function changeExFat(
-  part: BlockReader,
+  partition: BlockReader,
   fileSystem: ExFatFileSystem,
   change: { startSector: number; totalSectors: number },
 ): Promise<Result<Write[]>> {
@@ -28,10 +28,10 @@ export async function changeExFat(
     return refuse(
       'too-large',
       'The file system’s tables end before the new size.',
-      'Let the part grow as far as they reach and keep the rest unpartitioned.',
+      'Let the partition grow as far as they reach and keep the rest unpartitioned.',
     );
   const regionBytes = bootRegionSectors * fs.sectorBytes;
-  const region = (await part.read(0, regionBytes)).slice();
+  const region = (await partition.read(0, regionBytes)).slice();
   if (region.length < regionBytes)
     return refuse('unreadable', 'The boot region cannot be read.', 'Check the drive and its cable.');
   const view = viewOf(region);
@@ -54,13 +54,13 @@ export async function changeExFat(
   const bytes = Math.ceil(clusters / 8);
   const length = new Uint8Array(8);
   viewOf(length).setBigUint64(0, BigInt(bytes), true);
-  const bits = await freedBits(part, bitmap.pieces, fs.clusters, bytes);
+  const bits = await freedBits(partition, bitmap.pieces, fs.clusters, bytes);
   return ok([...bits, { what: 'bitmap length', offset: bitmap.entryOffset + 24, bytes: length }, ...writes]);
 }
 
 /** Writes that set the bitmap's bits from `firstFree` up to `endBytes` to zero; what is zero already is left alone. */
 async function freedBits(
-  part: BlockReader,
+  partition: BlockReader,
   pieces: { offset: number; bytes: number }[],
   firstFree: number,
   endBytes: number,
@@ -71,7 +71,7 @@ async function freedBits(
     const from = Math.max(base, Math.floor(firstFree / 8));
     const to = Math.min(base + piece.bytes, endBytes);
     if (from < to) {
-      const old = await part.read(piece.offset + from - base, to - from);
+      const old = await partition.read(piece.offset + from - base, to - from);
       const bytes = new Uint8Array(to - from);
       if (from === Math.floor(firstFree / 8)) bytes[0] = old[0]! & (2 ** (firstFree % 8) - 1);
       if (!isAllZero(old.subarray(1)) || old[0] !== bytes[0])

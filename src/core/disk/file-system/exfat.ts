@@ -67,7 +67,7 @@ export function parseExFat(boot: Uint8Array): { ok: true; value: ExFat } | NotRe
 export const clustersOfTable = (fs: Pick<ExFat, 'fatSectors' | 'sectorBytes'>) =>
   Math.floor((fs.fatSectors * fs.sectorBytes) / 4) - 2;
 
-/** Byte offset of a cluster from the start of the part. */
+/** Byte offset of a cluster from the start of the partition. */
 export const exFatClusterOffset = (fs: ExFat, cluster: number) =>
   fs.heapOffset * fs.sectorBytes + (cluster - 2) * fs.clusterBytes;
 
@@ -93,7 +93,7 @@ export function hasGoodChecksum(region: Uint8Array, sectorBytes: number): boolea
 
 /** The clusters of a chain; null where it loops, leaves the file system or is longer than `most`. */
 export async function exFatChain(
-  part: BlockReader,
+  partition: BlockReader,
   fs: ExFat,
   first: number,
   most: number,
@@ -105,7 +105,7 @@ export async function exFatChain(
     chain.push(cluster);
     // A mark set at each doubling of the length is met again by any circle (Brent's way of finding one).
     if ((chain.length & (chain.length - 1)) === 0) marked = cluster;
-    const bytes = await part.read(fs.fatOffset * fs.sectorBytes + cluster * 4, 4);
+    const bytes = await partition.read(fs.fatOffset * fs.sectorBytes + cluster * 4, 4);
     if (bytes.length < 4) return null;
     cluster = viewOf(bytes).getUint32(0, true);
   }
@@ -124,14 +124,19 @@ const mostRootChainBytes = 2 ** 28;
 const mostRootBytes = 2 ** 20;
 
 /** Reads the root folder's special entries (sections 7.1 to 7.3); null where its chain is broken. */
-export async function readExFatRoot(part: BlockReader, fs: ExFat): Promise<ExFatRoot | null> {
-  const chain = await exFatChain(part, fs, fs.rootCluster, Math.ceil(mostRootChainBytes / fs.clusterBytes));
+export async function readExFatRoot(partition: BlockReader, fs: ExFat): Promise<ExFatRoot | null> {
+  const chain = await exFatChain(
+    partition,
+    fs,
+    fs.rootCluster,
+    Math.ceil(mostRootChainBytes / fs.clusterBytes),
+  );
   if (!chain) return null;
   const root: ExFatRoot = { label: '', bitmap: null };
   let looked = 0;
   for (const cluster of chain) {
     const base = exFatClusterOffset(fs, cluster);
-    const bytes = await part.read(base, fs.clusterBytes);
+    const bytes = await partition.read(base, fs.clusterBytes);
     for (let at = 0; at + 32 <= bytes.length; at += 32) {
       const entry = bytes.subarray(at, at + 32);
       const view = viewOf(entry);

@@ -9,7 +9,7 @@ export type FatShape = Pick<
   'bits' | 'sectorBytes' | 'sectorsPerCluster' | 'reservedSectors' | 'tables' | 'tableSectors' | 'rootEntries'
 >;
 
-/** Largest size in sectors that the tables of this file system allow, counted from the part's start. */
+/** Largest size in sectors that the tables of this file system allow, counted from the partition's start. */
 export const growthLimitSectors = (fat: FatShape): number =>
   Math.min(dataStartSector(fat) + clusterCapacity(fat) * fat.sectorsPerCluster, 0xffffffff);
 
@@ -18,7 +18,7 @@ export type FatChange = { startSector: number; totalSectors: number };
 /**
  * The sectors to rewrite when a FAT file system gets a new start (its "hidden sectors") or a new size:
  * boot sector, and in FAT32 its copy and the free count in both FSInfo sectors. Nothing else moves, since the tables
- * are already large enough. Offsets count from the part's start.
+ * are already large enough. Offsets count from the partition's start.
  * Faults: `too-large` where the tables end first, `shrink` where it would lose sectors.
  */
 export function changeFat(
@@ -38,12 +38,12 @@ export function changeFat(
     return refuse(
       'too-large',
       'The file system’s tables end before the new size.',
-      'Let the part grow as far as they reach and keep the rest unpartitioned.',
+      'Let the partition grow as far as they reach and keep the rest unpartitioned.',
     );
   }
   const boot = sectors.boot.slice();
   const bootView = viewOf(boot);
-  // Hidden sectors is a 32-bit field; a part beyond 2³² sectors cannot say where it starts.
+  // Hidden sectors is a 32-bit field; a partition beyond 2³² sectors cannot say where it starts.
   if (change.startSector > 0xffffffff) {
     return refuse('too-far', 'A FAT cannot start that far into a drive.', 'Place it further to the front.');
   }

@@ -9,7 +9,7 @@ const broken = (sentence: string) => refuse('fat-chain', sentence, 'Check the ol
 
 /** The clusters of one chain, in order. Faults: a loop, a step outside, a chain longer than `mostClusters`. */
 export async function readChain(
-  part: BlockReader,
+  partition: BlockReader,
   fat: Fat,
   first: number,
   mostClusters: number,
@@ -19,7 +19,7 @@ export async function readChain(
     if (cluster < 2 || cluster > fat.clusters + 1) return broken('A file leaves the file system.');
     if (chain.length >= mostClusters) return broken('A file has no end.');
     chain.push(cluster);
-    const next = await readEntry(part, fat, cluster);
+    const next = await readEntry(partition, fat, cluster);
     if (next === null) return broken('The allocation table ends too soon.');
     cluster = next;
   }
@@ -32,13 +32,17 @@ export type FatFile = { name: string; isDirectory: boolean; firstCluster: number
 const mostDirectoryBytes = 2 ** 21;
 
 /** The stretches of bytes that a folder lies in; cluster 0 names the root. */
-async function directoryRanges(part: BlockReader, fat: Fat, first: number): Promise<Result<ByteRange[]>> {
+async function directoryRanges(
+  partition: BlockReader,
+  fat: Fat,
+  first: number,
+): Promise<Result<ByteRange[]>> {
   if (fat.bits !== 32 && first === 0)
     return ok([
       { start: rootStartSector(fat) * fat.sectorBytes, end: dataStartSector(fat) * fat.sectorBytes },
     ]);
   const chain = await readChain(
-    part,
+    partition,
     fat,
     first === 0 ? fat.rootCluster : first,
     Math.ceil(mostDirectoryBytes / clusterBytes(fat)),
@@ -71,13 +75,17 @@ function shortNameOf(entry: Uint8Array): string {
 }
 
 /** The files and folders of one folder, by long name where there is one. */
-export async function readDirectory(part: BlockReader, fat: Fat, first: number): Promise<Result<FatFile[]>> {
-  const ranges = await directoryRanges(part, fat, first);
+export async function readDirectory(
+  partition: BlockReader,
+  fat: Fat,
+  first: number,
+): Promise<Result<FatFile[]>> {
+  const ranges = await directoryRanges(partition, fat, first);
   if (!ranges.ok) return ranges;
   const files: FatFile[] = [];
   let longName = '';
   for (const { start, end } of ranges.value) {
-    const bytes = await part.read(start, end - start);
+    const bytes = await partition.read(start, end - start);
     for (let at = 0; at + 32 <= bytes.length; at += 32) {
       const entry = bytes.subarray(at, at + 32);
       if (entry[0] === 0) return ok(files);
@@ -102,11 +110,15 @@ export async function readDirectory(part: BlockReader, fat: Fat, first: number):
 }
 
 /** Finds a file by its path, such as `EFI/BOOT/BOOTX64.EFI`, in any mix of cases; null where there is none. */
-export async function findFile(part: BlockReader, fat: Fat, path: string): Promise<Result<FatFile | null>> {
+export async function findFile(
+  partition: BlockReader,
+  fat: Fat,
+  path: string,
+): Promise<Result<FatFile | null>> {
   let cluster = 0;
   let found: FatFile | null = null;
   for (const name of path.toUpperCase().split('/')) {
-    const files = await readDirectory(part, fat, cluster);
+    const files = await readDirectory(partition, fat, cluster);
     if (!files.ok) return files;
     found = files.value.find((file) => file.name.toUpperCase() === name) ?? null;
     if (!found) return ok(null);
@@ -119,7 +131,7 @@ export async function findFile(part: BlockReader, fat: Fat, path: string): Promi
 const mostFilesSearched = 20_000;
 
 /** The paths of files that have bytes in one of the ranges: what a bad sector has cost. Folders that cannot be read are passed over. */
-export async function filesAt(part: BlockReader, fat: Fat, ranges: ByteRange[]): Promise<string[]> {
+export async function filesAt(partition: BlockReader, fat: Fat, ranges: ByteRange[]): Promise<string[]> {
   const hit: string[] = [];
   const folders = [{ path: '', cluster: 0 }];
   const seen = new Set<number>([0]);
@@ -129,13 +141,13 @@ export async function filesAt(part: BlockReader, fat: Fat, ranges: ByteRange[]):
     return ranges.some((range) => range.start < start + clusterBytes(fat) && start < range.end);
   };
   for (let folder = folders.shift(); folder; folder = folders.shift()) {
-    const files = await readDirectory(part, fat, folder.cluster);
+    const files = await readDirectory(partition, fat, folder.cluster);
     for (const file of files.ok ? files.value : []) {
       searched += 1;
       if (searched > mostFilesSearched) return hit;
       if (file.name === '.' || file.name === '..') continue;
       const path = `${folder.path}${file.name}`;
-      const chain = await readChain(part, fat, file.firstCluster, fat.clusters);
+      const chain = await readChain(partition, fat, file.firstCluster, fat.clusters);
       if (chain.ok && chain.value.some(touches)) hit.push(path);
       if (file.isDirectory && !seen.has(file.firstCluster)) {
         seen.add(file.firstCluster);

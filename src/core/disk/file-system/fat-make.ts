@@ -20,7 +20,7 @@ export type NewFat32 = {
   files: NewFile[];
 };
 
-/** Where a new file's content goes, bytes from the part's start; what it holds is the caller's business. */
+/** Where a new file's content goes, bytes from the partition's start; what it holds is the caller's business. */
 export type FileExtent = { path: string; start: number; bytes: number };
 
 const attribute = { directory: 0x10, archive: 0x20, volume: 0x08 } as const;
@@ -83,7 +83,7 @@ export function smallestFat32Sectors(
 /**
  * Makes a FAT32 file system: boot sector and copy, FSInfo, tables (their used beginning; the rest reads zero),
  * folders, and the extents in which the files' bytes are to be put. Each folder takes one cluster.
- * Source: FAT file system specification 1.03, sections 3 to 6. The part must read zero where nothing is written.
+ * Source: FAT file system specification 1.03, sections 3 to 6. The partition must read zero where nothing is written.
  */
 export function makeFat32(wanted: NewFat32): { writes: Write[]; extents: FileExtent[] } {
   const { sectorBytes, sectorsPerCluster } = wanted;

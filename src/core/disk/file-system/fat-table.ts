@@ -7,10 +7,10 @@ const chunkBytes = 2 ** 20;
 
 const tableStart = (fat: Fat) => fat.reservedSectors * fat.sectorBytes;
 
-/** One entry of the first table; null where the part ends before it. */
-export async function readEntry(part: BlockReader, fat: Fat, cluster: number): Promise<number | null> {
+/** One entry of the first table; null where the partition ends before it. */
+export async function readEntry(partition: BlockReader, fat: Fat, cluster: number): Promise<number | null> {
   const at = tableStart(fat) + Math.floor((cluster * fat.bits) / 8);
-  const bytes = await part.read(at, fat.bits === 32 ? 4 : 2);
+  const bytes = await partition.read(at, fat.bits === 32 ? 4 : 2);
   if (bytes.length < (fat.bits === 32 ? 4 : 2)) return null;
   return entryAt(viewOf(bytes), 0, fat.bits, cluster);
 }
@@ -25,10 +25,10 @@ export type FatUsage = { usedClusters: number; ranges: ByteRange[]; isCoarse: bo
 
 /**
  * What is in use: reserved sectors, all tables, the fixed root folder, and clusters whose entry is not free (0). A
- * bad-cluster mark is carried in the table and its cluster not read. Ranges count from the part's start; clusters
+ * bad-cluster mark is carried in the table and its cluster not read. Ranges count from the partition's start; clusters
  * behind a table that ends too soon count as used.
  */
-export async function readFatUsage(part: BlockReader, fat: Fat): Promise<FatUsage> {
+export async function readFatUsage(partition: BlockReader, fat: Fat): Promise<FatUsage> {
   const collector = new RangeCollector(fat.totalSectors * fat.sectorBytes);
   collector.add(0, dataStartSector(fat) * fat.sectorBytes);
   const bad = endOfChain(fat.bits) - 1;
@@ -47,8 +47,8 @@ export async function readFatUsage(part: BlockReader, fat: Fat): Promise<FatUsag
     const offset = tableStart(fat) + (first * fat.bits) / 8;
     const length = Math.ceil((count * fat.bits) / 8);
     // A chunk known to be unwritten holds only free clusters; reading terabytes of holes costs minutes.
-    if (part.isHole?.(offset, length)) continue;
-    const bytes = await part.read(offset, length + (fat.bits === 12 ? 1 : 0));
+    if (partition.isHole?.(offset, length)) continue;
+    const bytes = await partition.read(offset, length + (fat.bits === 12 ? 1 : 0));
     const view = viewOf(bytes);
     for (let i = 0; i < count; i += 1) {
       const at = Math.floor((i * fat.bits) / 8);
@@ -68,15 +68,15 @@ export async function readFatUsage(part: BlockReader, fat: Fat): Promise<FatUsag
 }
 
 /** True where the table's second entry says that the file system was closed properly (section 4.1; FAT12 cannot say). */
-export async function wasClosedCleanly(part: BlockReader, fat: Fat): Promise<boolean> {
+export async function wasClosedCleanly(partition: BlockReader, fat: Fat): Promise<boolean> {
   if (fat.bits === 12) return true;
-  const entry = await readEntry(part, fat, 1);
+  const entry = await readEntry(partition, fat, 1);
   return entry === null || (entry & (fat.bits === 32 ? 0x08000000 : 0x8000)) !== 0;
 }
 
 /** True where the entries from `first` to before `end` are zero in all tables: clusters added there would be free. */
 export async function entriesAreFree(
-  part: BlockReader,
+  partition: BlockReader,
   fat: Fat,
   first: number,
   end: number,
@@ -85,8 +85,8 @@ export async function entriesAreFree(
     const base = tableStart(fat) + table * fat.tableSectors * fat.sectorBytes;
     for (let at = first * 4; at < end * 4; at += chunkBytes) {
       const length = Math.min(chunkBytes, end * 4 - at);
-      if (part.isHole?.(base + at, length)) continue;
-      const bytes = await part.read(base + at, length);
+      if (partition.isHole?.(base + at, length)) continue;
+      const bytes = await partition.read(base + at, length);
       if (bytes.length < length || !isAllZero(bytes)) return false;
     }
   }

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import {
   type NewFat32,
   type NewFile,
-  PartReader,
+  PartitionReader,
   findFile,
   makeFat32,
   readChain,
@@ -136,8 +136,8 @@ describe('FAT32', () => {
     const { memory } = make([startFile], { roomForSectors: 2 * sectors });
     const fat = await read(memory);
     const before = await readFatUsage(memory, fat);
-    const parts = { boot: await memory.read(0, 512), info: await memory.read(512, 512) };
-    const changed = changeFat(fat, parts, { startSector: 1_000_000, totalSectors: 2 * sectors });
+    const partitions = { boot: await memory.read(0, 512), info: await memory.read(512, 512) };
+    const changed = changeFat(fat, partitions, { startSector: 1_000_000, totalSectors: 2 * sectors });
     if (!changed.ok) throw new Error(changed.fault.sentence);
     memory.writeAll(changed.value);
     const grown = await read(memory);
@@ -152,9 +152,9 @@ describe('FAT32', () => {
   it('refuses to grow past its tables or to shrink', async () => {
     const { memory } = make([startFile]);
     const fat = await read(memory);
-    const parts = { boot: await memory.read(0, 512), info: await memory.read(512, 512) };
+    const partitions = { boot: await memory.read(0, 512), info: await memory.read(512, 512) };
     const code = (totalSectors: number) => {
-      const result = changeFat(fat, parts, { startSector: 0, totalSectors });
+      const result = changeFat(fat, partitions, { startSector: 0, totalSectors });
       return result.ok ? 'ok' : result.fault.code;
     };
     const limit = growthLimitSectors(fat);
@@ -170,11 +170,11 @@ describe('FAT32', () => {
     fc.assert(fc.property(fc.uint8Array({ minLength: 0, maxLength: 512 }), (noise) => !parseFat(noise).ok));
   });
 
-  it('sees a part as if it began at 0', async () => {
+  it('sees a partition as if it began at 0', async () => {
     const memory = new SparseMemory(10_000);
     memory.write(5000, new Uint8Array([1, 2, 3]));
-    const part = new PartReader(memory, 5000, 2);
-    expect([...(await part.read(0, 10))]).toEqual([1, 2]);
-    expect((await part.read(5, 10)).length).toBe(0);
+    const partition = new PartitionReader(memory, 5000, 2);
+    expect([...(await partition.read(0, 10))]).toEqual([1, 2]);
+    expect((await partition.read(5, 10)).length).toBe(0);
   });
 });

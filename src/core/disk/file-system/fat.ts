@@ -89,7 +89,7 @@ const labelText = (bytes: Uint8Array) =>
     .trimEnd()
     .replace(/^NO NAME$/u, '');
 
-/** First sector of the data, counted from the start of the part: the fixed root folder stands before it. */
+/** First sector of the data, counted from the start of the partition: the fixed root folder stands before it. */
 export const dataStartSector = (
   fat: Pick<Fat, 'reservedSectors' | 'tables' | 'tableSectors' | 'rootEntries' | 'sectorBytes'>,
 ) => rootStartSector(fat) + Math.ceil((fat.rootEntries * 32) / fat.sectorBytes);
@@ -104,7 +104,7 @@ export const clusterCapacity = (fat: Pick<Fat, 'sectorBytes' | 'tableSectors' | 
 
 export const clusterBytes = (fat: Fat) => fat.sectorsPerCluster * fat.sectorBytes;
 
-/** Byte offset of a cluster from the start of the part. */
+/** Byte offset of a cluster from the start of the partition. */
 export const clusterOffset = (fat: Fat, cluster: number) =>
   dataStartSector(fat) * fat.sectorBytes + (cluster - 2) * clusterBytes(fat);
 

@@ -15,10 +15,10 @@ export type FileSystemKind =
   | 'HFS+'
   | 'XFS';
 
-/** Which bytes of the part must be carried; `isCoarse` where small gaps were closed to bound the list. */
+/** Which bytes of the partition must be carried; `isCoarse` where small gaps were closed to bound the list. */
 export type Usage = { known: true; ranges: ByteRange[]; isCoarse: boolean } | { known: false; why: string };
 
-/** Who makes the file system larger when its part has grown: Jicara by a few sectors, the device at its first start, or nobody. */
+/** Who makes the file system larger when its partition has grown: Jicara by a few sectors, the device at its first start, or nobody. */
 export type Growth = { by: 'rewrite'; limitBytes: number } | { by: 'device' } | { by: 'nobody'; why: string };
 
 /** Sector sizes, bytes, that a file system can live with: only its own, or any up to one. */
@@ -41,7 +41,7 @@ export type FileSystem = {
   growth: Growth;
   /** Drives that it can live on, by the size of their sectors. */
   sectorFit: SectorFit;
-  /** Where the boot sector names the part's start, moving the part rewrites it. */
+  /** Where the boot sector names the partition's start, moving the partition rewrites it. */
   startIsWritten: boolean;
   /** What is wrong or noteworthy, as sentences; a file system with faults is still read as far as it can be. */
   faults: string[];

@@ -56,7 +56,7 @@ describe('what is told by its mark', () => {
     expect(await content(bytes)).toEqual({ kind: 'sealed', by: 'full-volume encryption' });
   });
 
-  it('a swap part onto which a device was put to sleep is carried whole, and says why', async () => {
+  it('a swap partition onto which a device was put to sleep is carried whole, and says why', async () => {
     const bytes = new Uint8Array(2 ** 16);
     bytes.set(new TextEncoder().encode('S1SUSPEND'), 4086);
     expect(await content(bytes)).toMatchObject({

@@ -65,7 +65,7 @@ export class FileRecords {
   private runs: Run[];
 
   constructor(
-    private readonly part: BlockReader,
+    private readonly partition: BlockReader,
     private readonly fs: Ntfs,
   ) {
     const first = Math.max(1, Math.ceil((16 * fs.recordBytes) / fs.clusterBytes));
@@ -83,7 +83,7 @@ export class FileRecords {
 
   private async attributes(number: number): Promise<Attribute[] | null> {
     const raw = await readRuns(
-      this.part,
+      this.partition,
       this.fs,
       this.runs,
       number * this.fs.recordBytes,
@@ -108,7 +108,7 @@ export class FileRecords {
     if (list) {
       const bytes = list.isResident
         ? list.value
-        : await readRuns(this.part, this.fs, list.runs, 0, Math.min(list.bytes, 2 ** 20));
+        : await readRuns(this.partition, this.fs, list.runs, 0, Math.min(list.bytes, 2 ** 20));
       if (!bytes) return null;
       const extensions = listedRecords(bytes, number);
       if (extensions.length > mostExtensions) return null;
@@ -149,7 +149,7 @@ function listedRecords(list: Uint8Array, own: number): number[] {
 
 /** Bytes of a file by its runs; null where they end before, or lead into a hole. */
 async function readRuns(
-  part: BlockReader,
+  partition: BlockReader,
   fs: Ntfs,
   runs: Run[],
   offset: number,
@@ -164,7 +164,7 @@ async function readRuns(
       if (run.cluster === null) return null;
       const inRun = offset + done - base;
       const count = Math.min(length - done, end - offset - done);
-      const got = await part.read(run.cluster * fs.clusterBytes + inRun, count);
+      const got = await partition.read(run.cluster * fs.clusterBytes + inRun, count);
       if (got.length < count) return null;
       bytes.set(got, done);
       done += count;
@@ -174,7 +174,7 @@ async function readRuns(
   return done === length ? bytes : null;
 }
 
-/** A file's runs as stretches of bytes on the part; null where one is a hole. */
+/** A file's runs as stretches of bytes on the partition; null where one is a hole. */
 export function piecesOf(fs: Ntfs, runs: Run[]): BitmapPiece[] | null {
   if (runs.some((run) => run.cluster === null)) return null;
   return runs.map((run) => ({

@@ -10,13 +10,13 @@ import { type NtfsFileSystem, readNtfs } from './read-ntfs';
 export type AnyFileSystem =
   FatFileSystem | ExFatFileSystem | NtfsFileSystem | ExtFileSystem | MarkedFileSystem;
 
-/** What stands in one part: a file system, something encrypted as a whole, or bytes that no mark explains. */
-export type PartContent =
+/** What stands in one partition: a file system, something encrypted as a whole, or bytes that no mark explains. */
+export type PartitionContent =
   | { kind: 'file-system'; fileSystem: AnyFileSystem }
   | { kind: 'sealed'; by: string }
   | { kind: 'unread'; why: string };
 
-type Reader = (part: BlockReader) => Promise<FileSystemReading<FileSystem & AnyFileSystem>>;
+type Reader = (partition: BlockReader) => Promise<FileSystemReading<FileSystem & AnyFileSystem>>;
 
 const swapMarks = ['SWAPSPACE2', 'S1SUSPEND\0'];
 
@@ -40,7 +40,7 @@ function readerFor(head: Uint8Array): Reader | null {
   if (number(0x400, 4) === 0xf2f52010) return readF2fs;
   if (['H+', 'HX'].includes(text(0x400, 2))) return readHfsPlus;
   const page = [4096, 8192, 16384, 65536].find((bytes) => swapMarks.includes(text(bytes - 10, 10)));
-  if (page) return (part) => readSwap(part, page);
+  if (page) return (partition) => readSwap(partition, page);
   if (text(0x52, 8) === 'FAT32   ' || text(0x36, 3) === 'FAT') return readFat;
   return null;
 }
@@ -50,10 +50,10 @@ function sealedBy(head: Uint8Array): string | null {
   return latin1(head.subarray(3, 11)) === '-FVE-FS-' ? 'full-volume encryption' : null;
 }
 
-/** Tells what a part holds and reads it as far as size, label, free and used blocks. A file system that claims more than the part is not trusted. */
-export async function readContent(part: BlockReader): Promise<PartContent> {
-  const window = new WindowReader(part);
-  const head = await part.read(0, markBytes);
+/** Tells what a partition holds and reads it as far as size, label, free and used blocks. A file system that claims more than the partition is not trusted. */
+export async function readContent(partition: BlockReader): Promise<PartitionContent> {
+  const window = new WindowReader(partition);
+  const head = await partition.read(0, markBytes);
   const by = sealedBy(head);
   if (by) return { kind: 'sealed', by };
   const read = readerFor(head);
@@ -64,7 +64,7 @@ export async function readContent(part: BlockReader): Promise<PartContent> {
   const least =
     reading.fileSystem.bytes -
     (reading.fileSystem.family === 'ntfs' ? reading.fileSystem.ntfs.sectorBytes : 0);
-  if (least > part.length)
-    return { kind: 'unread', why: `Its ${reading.fileSystem.kind} claims more than the part holds.` };
+  if (least > partition.length)
+    return { kind: 'unread', why: `Its ${reading.fileSystem.kind} claims more than the partition holds.` };
   return { kind: 'file-system', fileSystem: reading.fileSystem };
 }

@@ -1,5 +1,4 @@
-import type { BitmapPiece } from '../bitmap';
-import { eachSetRunIn } from '../bitmap';
+import { type BitmapPiece, eachSetRunIn } from '../bitmap';
 import type { BlockReader } from '../block-reader';
 import { RangeCollector } from '../byte-range';
 import {
@@ -18,10 +17,10 @@ import { type FileSystem, type FileSystemReading, type Usage, dirtyFault } from 
 export type ExFatBitmap = { pieces: BitmapPiece[]; bytes: number; entryOffset: number };
 export type ExFatFileSystem = FileSystem & { family: 'exfat'; exfat: ExFat; bitmap: ExFatBitmap | null };
 
-async function locateBitmap(part: BlockReader, fs: ExFat, firstCluster: number, bytes: number) {
+async function locateBitmap(partition: BlockReader, fs: ExFat, firstCluster: number, bytes: number) {
   const needed = Math.ceil(fs.clusters / 8);
   if (!(bytes >= needed) || bytes > fs.clusters * fs.clusterBytes) return null;
-  const chain = await exFatChain(part, fs, firstCluster, Math.ceil(bytes / fs.clusterBytes));
+  const chain = await exFatChain(partition, fs, firstCluster, Math.ceil(bytes / fs.clusterBytes));
   return (
     chain?.map((cluster) => ({ offset: exFatClusterOffset(fs, cluster), bytes: fs.clusterBytes })) ?? null
   );
@@ -31,26 +30,26 @@ async function locateBitmap(part: BlockReader, fs: ExFat, firstCluster: number, 
  * Reads an exFAT with what is in use: both boot regions, the table, and the clusters that its bitmap marks. One that
  * was not closed cleanly may have a bitmap that is behind, so its used blocks count as unknown.
  */
-export async function readExFat(part: BlockReader): Promise<FileSystemReading<ExFatFileSystem>> {
-  const parsed = parseExFat(await part.read(0, 512));
+export async function readExFat(partition: BlockReader): Promise<FileSystemReading<ExFatFileSystem>> {
+  const parsed = parseExFat(await partition.read(0, 512));
   if (!parsed.ok) return parsed;
   const fs = parsed.value;
   const faults: string[] = [];
   const regionBytes = bootRegionSectors * fs.sectorBytes;
-  const region = await part.read(0, regionBytes);
-  const copy = await part.read(regionBytes, regionBytes);
+  const region = await partition.read(0, regionBytes);
+  const copy = await partition.read(regionBytes, regionBytes);
   if (!hasGoodChecksum(region, fs.sectorBytes)) faults.push('The checksum of its boot region is wrong.');
   if (!hasGoodChecksum(copy, fs.sectorBytes)) faults.push('The copy of its boot region is damaged.');
   if (fs.isDirty) faults.push(dirtyFault);
-  const root = await readExFatRoot(part, fs);
+  const root = await readExFatRoot(partition, fs);
   if (!root) faults.push('The chain of its root folder is broken.');
   const entry = root?.bitmap;
-  const pieces = entry ? await locateBitmap(part, fs, entry.firstCluster, entry.bytes) : null;
+  const pieces = entry ? await locateBitmap(partition, fs, entry.firstCluster, entry.bytes) : null;
   const collector = new RangeCollector(fs.volumeSectors * fs.sectorBytes);
   collector.add(0, fs.heapOffset * fs.sectorBytes);
   const used =
     pieces !== null &&
-    (await eachSetRunIn(part, pieces, fs.clusters, (first, end) =>
+    (await eachSetRunIn(partition, pieces, fs.clusters, (first, end) =>
       collector.add(exFatClusterOffset(fs, first + 2), exFatClusterOffset(fs, end + 2)),
     ));
   if (used === false) faults.push('Its map of used clusters cannot be read.');

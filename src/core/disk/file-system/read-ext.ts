@@ -11,9 +11,12 @@ const blockUninitialised = 2;
 
 type Descriptor = { bitmap: number; inodeBitmap: number; inodeTable: number; isUninitialised: boolean };
 
-async function readDescriptor(part: BlockReader, ext: Ext, group: number): Promise<Descriptor | null> {
+async function readDescriptor(partition: BlockReader, ext: Ext, group: number): Promise<Descriptor | null> {
   const inBlock = (group % (ext.blockBytes / ext.descriptorBytes)) * ext.descriptorBytes;
-  const bytes = await part.read(descriptorBlock(ext, group) * ext.blockBytes + inBlock, ext.descriptorBytes);
+  const bytes = await partition.read(
+    descriptorBlock(ext, group) * ext.blockBytes + inBlock,
+    ext.descriptorBytes,
+  );
   if (bytes.length < ext.descriptorBytes) return null;
   const view = viewOf(bytes);
   const block = (low: number, high: number) =>
@@ -34,14 +37,14 @@ async function readDescriptor(part: BlockReader, ext: Ext, group: number): Promi
 
 /** What is in use, group by group; null with the first group that cannot be trusted. */
 async function readUsage(
-  part: BlockReader,
+  partition: BlockReader,
   ext: Ext,
 ): Promise<{ ok: true; usage: Usage } | { ok: false; group: number }> {
   const collector = new RangeCollector(ext.blocks * ext.blockBytes);
   const mark = (first: number, end: number) => collector.add(first * ext.blockBytes, end * ext.blockBytes);
   collector.add(0, superblockOffset + 1024);
   for (let group = 0; group < ext.groups; group += 1) {
-    const descriptor = await readDescriptor(part, ext, group);
+    const descriptor = await readDescriptor(partition, ext, group);
     if (!descriptor) return { ok: false, group };
     const base = ext.firstDataBlock + group * ext.blocksPerGroup;
     const count = Math.min(ext.blocksPerGroup, ext.blocks - base);
@@ -51,7 +54,7 @@ async function readUsage(
     mark(descriptor.inodeBitmap, descriptor.inodeBitmap + 1);
     mark(descriptor.inodeTable, descriptor.inodeTable + ext.inodeTableBlocks);
     if (descriptor.isUninitialised) continue;
-    const bytes = await part.read(descriptor.bitmap * ext.blockBytes, Math.ceil(count / 8));
+    const bytes = await partition.read(descriptor.bitmap * ext.blockBytes, Math.ceil(count / 8));
     if (bytes.length < Math.ceil(count / 8)) return { ok: false, group };
     eachSetRun(bytes, count, (first, end) => mark(base + first, base + end));
   }
@@ -59,8 +62,8 @@ async function readUsage(
 }
 
 /** Reads an ext2, ext3 or ext4 with what is in use. One whose journal waits to be replayed has bitmaps that are behind. */
-export async function readExt(part: BlockReader): Promise<FileSystemReading<ExtFileSystem>> {
-  const parsed = parseExt(await part.read(superblockOffset, 1024));
+export async function readExt(partition: BlockReader): Promise<FileSystemReading<ExtFileSystem>> {
+  const parsed = parseExt(await partition.read(superblockOffset, 1024));
   if (!parsed.ok) return parsed;
   const ext = parsed.value;
   const faults: string[] = [];
@@ -69,7 +72,7 @@ export async function readExt(part: BlockReader): Promise<FileSystemReading<ExtF
   let usage: Usage = { known: false, why: 'it was not closed cleanly' };
   if (ext.isBigAllocation) usage = { known: false, why: 'it counts in clusters of several blocks' };
   else if (!isDirty) {
-    const read = await readUsage(part, ext);
+    const read = await readUsage(partition, ext);
     if (read.ok) usage = read.usage;
     else {
       faults.push(`The descriptor of its group ${read.group} leads nowhere.`);

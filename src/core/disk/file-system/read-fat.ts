@@ -1,6 +1,5 @@
 import type { BlockReader } from '../block-reader';
-import { clusterBytes, parseFat } from './fat';
-import type { Fat } from './fat';
+import { clusterBytes, parseFat, type Fat } from './fat';
 import { growthLimitSectors } from './fat-change';
 import { readFatUsage, wasClosedCleanly } from './fat-table';
 import { type FileSystem, type FileSystemReading, dirtyFault } from './file-system';
@@ -8,12 +7,12 @@ import { type FileSystem, type FileSystemReading, dirtyFault } from './file-syst
 export type FatFileSystem = FileSystem & { family: 'fat'; fat: Fat };
 
 /** Reads a FAT of any kind with what is in use. One that was not closed cleanly keeps a trustworthy table and is only reported. */
-export async function readFat(part: BlockReader): Promise<FileSystemReading<FatFileSystem>> {
-  const parsed = parseFat(await part.read(0, 512));
+export async function readFat(partition: BlockReader): Promise<FileSystemReading<FatFileSystem>> {
+  const parsed = parseFat(await partition.read(0, 512));
   if (!parsed.ok) return parsed;
   const fat = parsed.value;
-  const usage = await readFatUsage(part, fat);
-  const faults = (await wasClosedCleanly(part, fat)) ? [] : [dirtyFault];
+  const usage = await readFatUsage(partition, fat);
+  const faults = (await wasClosedCleanly(partition, fat)) ? [] : [dirtyFault];
   if (!usage.isComplete) faults.push('Its allocation table ends too soon.');
   const size = clusterBytes(fat);
   return {

@@ -17,12 +17,12 @@ const record = { volume: 3, bitmap: 6 } as const;
  * Reads an NTFS with what is in use: the clusters that `$Bitmap` marks and the copy of the boot sector behind the last
  * one. A volume marked dirty may have a bitmap that is behind its log, so its used blocks count as unknown.
  */
-export async function readNtfs(part: BlockReader): Promise<FileSystemReading<NtfsFileSystem>> {
-  const parsed = parseNtfs(await part.read(0, 512));
+export async function readNtfs(partition: BlockReader): Promise<FileSystemReading<NtfsFileSystem>> {
+  const parsed = parseNtfs(await partition.read(0, 512));
   if (!parsed.ok) return parsed;
   const fs = parsed.value;
   const faults: string[] = [];
-  const records = new FileRecords(part, fs);
+  const records = new FileRecords(partition, fs);
   const isOpen = await records.open();
   if (!isOpen) faults.push('Its table of files cannot be read.');
   const label = isOpen ? await records.resident(record.volume, attributeType.volumeName) : null;
@@ -37,7 +37,7 @@ export async function readNtfs(part: BlockReader): Promise<FileSystemReading<Ntf
   const pieces = bitmap && bitmap.bytes >= Math.ceil(fs.clusters / 8) ? piecesOf(fs, bitmap.runs) : null;
   const used =
     pieces !== null &&
-    (await eachSetRunIn(part, pieces, fs.clusters, (first, end) =>
+    (await eachSetRunIn(partition, pieces, fs.clusters, (first, end) =>
       collector.add(first * fs.clusterBytes, end * fs.clusterBytes),
     ));
   if (isOpen && used === false) faults.push('Its map of used clusters cannot be read.');
@@ -71,7 +71,11 @@ export async function readNtfs(part: BlockReader): Promise<FileSystemReading<Ntf
 }
 
 /** The two sectors to rewrite when an NTFS gets a new start: boot sector and its copy behind the last cluster. Fault: `too-far`. */
-export async function moveNtfs(part: BlockReader, fs: Ntfs, startSector: number): Promise<Result<Write[]>> {
+export async function moveNtfs(
+  partition: BlockReader,
+  fs: Ntfs,
+  startSector: number,
+): Promise<Result<Write[]>> {
   if (startSector > 0xffffffff)
     return refuse('too-far', 'An NTFS cannot start that far into a drive.', 'Place it further to the front.');
   const writes: Write[] = [];
@@ -79,7 +83,7 @@ export async function moveNtfs(part: BlockReader, fs: Ntfs, startSector: number)
     ['boot sector', 0],
     ['boot sector copy', fs.totalSectors],
   ] as const) {
-    const bytes = (await part.read(sector * fs.sectorBytes, fs.sectorBytes)).slice();
+    const bytes = (await partition.read(sector * fs.sectorBytes, fs.sectorBytes)).slice();
     // A copy that is missing or damaged is left as it is.
     if (!parseNtfs(bytes).ok) continue;
     viewOf(bytes).setUint32(ntfsHiddenField, startSector, true);

@@ -1,10 +1,10 @@
-import { type PartTable, partBytes } from '../table/part-table';
+import { type PartitionTable, partitionBytes } from '../table/partition-table';
 import { type Layout, type LayoutWish, lineBytes, placedBytes } from './layout';
 import { type Target, planLayout } from './plan-layout';
-import { type PartRules } from './rules';
+import { type PartitionRules } from './rules';
 
-/** Smallest and largest size in whole MiB that a part can be given by hand. */
-export type PartBounds = { leastMiB: number; mostMiB: number };
+/** Smallest and largest size in whole MiB that a partition can be given by hand. */
+export type PartitionBounds = { leastMiB: number; mostMiB: number };
 
 const aligned = (bytes: number) => Math.ceil(bytes / lineBytes);
 
@@ -20,36 +20,38 @@ function largest(from: number, to: number, fits: (mebibytes: number) => boolean)
 }
 
 /**
- * How far each border of `layout`, which was made from the same wish, can be dragged: a part gives up what its file
- * system does not span, and takes what the growing part can give up and what is unpartitioned.
+ * How far each border of `layout`, which was made from the same wish, can be dragged: a partition gives up what its file
+ * system does not span, and takes what the growing partition can give up and what is unpartitioned.
  */
-export function partBounds(
-  source: PartTable,
+export function partitionBounds(
+  source: PartitionTable,
   target: Target,
   wish: LayoutWish,
-  rules: PartRules,
+  rules: PartitionRules,
   layout: Layout,
-): Record<number, PartBounds> {
+): Record<number, PartitionBounds> {
   const whole = Math.floor((target.sectors * target.sectorBytes) / lineBytes);
   return Object.fromEntries(
-    layout.parts.map((part) => {
-      const rule = rules[part.number];
-      const now = Math.floor(placedBytes(layout, part) / lineBytes);
-      const own = source.parts.find(({ number }) => number === part.number);
+    layout.partitions.map((partition) => {
+      const rule = rules[partition.number];
+      const now = Math.floor(placedBytes(layout, partition) / lineBytes);
+      const own = source.partitions.find(({ number }) => number === partition.number);
       const least =
-        part.from === null ? 1 : aligned(rule?.leastBytes ?? (own ? partBytes(own, source.sectorBytes) : 0));
+        partition.from === null
+          ? 1
+          : aligned(rule?.leastBytes ?? (own ? partitionBytes(own, source.sectorBytes) : 0));
       const most =
-        part.from === null || !rule ? whole : Math.min(whole, Math.floor(rule.mostBytes / lineBytes));
+        partition.from === null || !rule ? whole : Math.min(whole, Math.floor(rule.mostBytes / lineBytes));
       const wished = (size: number): LayoutWish =>
-        part.from === null
+        partition.from === null
           ? { ...wish, secondSystemMiB: size }
-          : { ...wish, sizesMiB: { ...wish.sizesMiB, [part.number]: size } };
+          : { ...wish, sizesMiB: { ...wish.sizesMiB, [partition.number]: size } };
       const mostMiB = largest(
         Math.max(now, least),
         most,
         (size) => planLayout(source, target, wished(size), rules).ok,
       );
-      return [part.number, { leastMiB: least, mostMiB }];
+      return [partition.number, { leastMiB: least, mostMiB }];
     }),
   );
 }

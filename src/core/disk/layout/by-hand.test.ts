@@ -2,13 +2,13 @@ import fc from 'fast-check';
 import {
   type Layout,
   type LayoutWish,
-  type PartRule,
-  type PartRules,
-  type PartTable,
-  checkParts,
+  type PartitionRule,
+  type PartitionRules,
+  type PartitionTable,
+  checkPartitions,
   fillWish,
-  partBounds,
-  partTypeCodes,
+  partitionBounds,
+  partitionTypeCodes,
   placedBytes,
   planLayout,
   targetTable,
@@ -22,14 +22,14 @@ const guid = (n: number) => `0000000${n}-AAAA-4BBB-8CCC-DDDDEEEEFFFF`;
 /** EFI 260 MiB, reserved 16, system 100 GiB of NTFS that spans 60 and uses 20, recovery 1 GiB at the end. */
 const sizesMiB = [260, 16, 100 * 1024, 1024];
 const types = [
-  partTypeCodes.efiSystem,
-  partTypeCodes.reserved,
-  partTypeCodes.basicData,
-  partTypeCodes.recovery,
+  partitionTypeCodes.efiSystem,
+  partitionTypeCodes.reserved,
+  partitionTypeCodes.basicData,
+  partitionTypeCodes.recovery,
 ];
 const driveMiB = 1 + sizesMiB.reduce((a, b) => a + b) + 1;
 
-function source(): PartTable {
+function source(): PartitionTable {
   let next = 1;
   return {
     kind: 'gpt',
@@ -38,7 +38,7 @@ function source(): PartTable {
     diskGuid: guid(9),
     firstUsable: 34,
     lastUsable: driveMiB * perMiB - 34,
-    parts: sizesMiB.map((size, i) => {
+    partitions: sizesMiB.map((size, i) => {
       const firstSector = next * perMiB;
       next += size;
       return {
@@ -54,7 +54,7 @@ function source(): PartTable {
   };
 }
 
-const rule = (i: number, more: Partial<PartRule> = {}): PartRule => ({
+const rule = (i: number, more: Partial<PartitionRule> = {}): PartitionRule => ({
   holds: 'NTFS',
   leastBytes: sizesMiB[i]! * MiB,
   usedBytes: null,
@@ -65,7 +65,7 @@ const rule = (i: number, more: Partial<PartRule> = {}): PartRule => ({
   sectorFit: { rule: 'exactly', bytes: 512 },
   ...more,
 });
-const rules: PartRules = {
+const rules: PartitionRules = {
   1: rule(0, { holds: 'FAT32' }),
   2: rule(1, { holds: 'unread', sectorFit: null }),
   3: rule(2, {
@@ -85,20 +85,21 @@ const plan = (targetMiB: number, wish: Partial<LayoutWish> = {}, its = rules, se
     its,
   );
 const code = (result: ReturnType<typeof plan>) => (result.ok ? 'ok' : result.fault.code);
-const changes = (layout: Layout) => layout.parts.map((part) => `${part.name} ${part.change}`);
+const changes = (layout: Layout) =>
+  layout.partitions.map((partition) => `${partition.name} ${partition.change}`);
 
 describe('a layout by hand', () => {
   it('says who grows the file system: an NTFS keeps its old size until the device makes it larger', () => {
     const layout = unsafeValue(plan(2 * driveMiB));
     expect(changes(layout)).toEqual(['EFI stays', 'reserved stays', 'system grows', 'recovery moves']);
-    expect(layout.parts[2]!.grownBy).toBe('device');
-    expect(layout.parts[3]!.grownBy).toBeNull();
+    expect(layout.partitions[2]!.grownBy).toBe('device');
+    expect(layout.partitions[3]!.grownBy).toBeNull();
   });
 
-  it('gives a part the size that was typed, and the rest stays unpartitioned behind it', () => {
+  it('gives a partition the size that was typed, and the rest stays unpartitioned behind it', () => {
     const layout = unsafeValue(plan(2 * driveMiB, { sizesMiB: { 3: 120 * 1024 } }));
-    expect(placedBytes(layout, layout.parts[2]!)).toBe(120 * 1024 * MiB);
-    expect(layout.parts[3]!.to.firstSector).toBe(layout.parts[2]!.to.lastSector + 1);
+    expect(placedBytes(layout, layout.partitions[2]!)).toBe(120 * 1024 * MiB);
+    expect(layout.partitions[3]!.to.firstSector).toBe(layout.partitions[2]!.to.lastSector + 1);
     expect(layout.spareBytes).toBeGreaterThan(80 * 1024 * MiB);
   });
 
@@ -117,7 +118,7 @@ describe('a layout by hand', () => {
     expect(code(plan(2 * driveMiB, { dropped: [1] }))).toBe('part-needed');
   });
 
-  it('makes room for a second system behind the first; both share the one EFI part', () => {
+  it('makes room for a second system behind the first; both share the one EFI partition', () => {
     const layout = unsafeValue(plan(2 * driveMiB, { secondSystemMiB: 50 * 1024 }));
     expect(changes(layout)).toEqual([
       'EFI stays',
@@ -126,11 +127,13 @@ describe('a layout by hand', () => {
       'second system new',
       'recovery moves',
     ]);
-    expect(layout.parts.filter((part) => part.typeGuid === partTypeCodes.efiSystem)).toHaveLength(1);
-    const added = layout.parts[3]!;
+    expect(
+      layout.partitions.filter((partition) => partition.typeGuid === partitionTypeCodes.efiSystem),
+    ).toHaveLength(1);
+    const added = layout.partitions[3]!;
     expect(placedBytes(layout, added)).toBe(50 * 1024 * MiB);
     expect(added.number).toBe(5);
-    expect(new Set([guid(9), ...layout.parts.map((part) => part.partGuid)]).size).toBe(6);
+    expect(new Set([guid(9), ...layout.partitions.map((partition) => partition.partGuid)]).size).toBe(6);
   });
 
   it('goes to a smaller drive as far as the file systems themselves are smaller, and says what they need first', () => {
@@ -148,8 +151,8 @@ describe('a layout by hand', () => {
     });
   });
 
-  it('keeps every part where it is on a drive of the same size', () => {
-    const tight: PartRules = { ...rules, 3: { ...rules[3]!, leastBytes: sizesMiB[2]! * MiB } };
+  it('keeps every partition where it is on a drive of the same size', () => {
+    const tight: PartitionRules = { ...rules, 3: { ...rules[3]!, leastBytes: sizesMiB[2]! * MiB } };
     expect(changes(unsafeValue(plan(driveMiB, {}, tight)))).toEqual([
       'EFI stays',
       'reserved stays',
@@ -163,27 +166,27 @@ describe('a layout by hand', () => {
       ok: false,
       fault: { code: 'sector-size', sentence: expect.stringContaining('“EFI” (FAT32)') },
     });
-    const ext: PartRules = Object.fromEntries(
+    const ext: PartitionRules = Object.fromEntries(
       [1, 2, 3, 4].map((n) => [
         n,
         { ...rules[n]!, holds: 'ext4', sectorFit: { rule: 'at most', bytes: 4096 } },
       ]),
     );
     const layout = unsafeValue(plan(2 * driveMiB, {}, ext, 4096));
-    expect(layout.parts[0]!.to).toEqual({ firstSector: 256, lastSector: 256 + 260 * 256 - 1 });
-    expect(checkParts(targetTable(layout))).toEqual([]);
+    expect(layout.partitions[0]!.to).toEqual({ firstSector: 256, lastSector: 256 + 260 * 256 - 1 });
+    expect(checkPartitions(targetTable(layout))).toEqual([]);
     const small = { ...ext, 3: { ...ext[3]!, sectorFit: { rule: 'at most', bytes: 1024 } as const } };
     expect(code(plan(2 * driveMiB, {}, small, 4096))).toBe('sector-size');
   });
 
   it('never passes what the tables reach by rounding up to a mebibyte', () => {
     const limit = 150 * 1024 * MiB + 1000;
-    const exact: PartRules = { ...rules, 3: { ...rules[3]!, mostBytes: limit, grownBy: 'rewrite' } };
+    const exact: PartitionRules = { ...rules, 3: { ...rules[3]!, mostBytes: limit, grownBy: 'rewrite' } };
     expect(code(plan(2 * driveMiB, { sizesMiB: { 3: 150 * 1024 } }, exact))).toBe('ok');
     expect(code(plan(2 * driveMiB, { sizesMiB: { 3: 150 * 1024 + 1 } }, exact))).toBe('part-too-large');
     const target = { sectors: 2 * driveMiB * perMiB, sectorBytes: 512 };
     const layout = unsafeValue(plan(2 * driveMiB, {}, exact));
-    expect(partBounds(source(), target, fillWish, exact, layout)[3]!.mostMiB).toBe(150 * 1024);
+    expect(partitionBounds(source(), target, fillWish, exact, layout)[3]!.mostMiB).toBe(150 * 1024);
   });
 
   it('is not made from a table that leads past its own drive', () => {
@@ -195,8 +198,8 @@ describe('a layout by hand', () => {
     });
   });
 
-  it('keeps a part that must stay, and stops growing before it', () => {
-    const fixed: PartRules = { ...rules, 4: { ...rules[4]!, mayMove: false } };
+  it('keeps a partition that must stay, and stops growing before it', () => {
+    const fixed: PartitionRules = { ...rules, 4: { ...rules[4]!, mayMove: false } };
     const layout = unsafeValue(plan(2 * driveMiB, {}, fixed));
     expect(changes(layout)).toEqual(['EFI stays', 'reserved stays', 'system stays', 'recovery stays']);
     expect(code(plan(2 * driveMiB, { sizesMiB: { 3: 110 * 1024 } }, fixed))).toBe('must-stay');
@@ -213,14 +216,14 @@ describe('a layout by hand', () => {
         (dropped, secondSystemMiB, holdBackPercent, share) => {
           const wish = { ...fillWish, dropped, secondSystemMiB, holdBackPercent };
           const first = unsafeValue(planLayout(source(), target, wish, rules));
-          const bounds = partBounds(source(), target, wish, rules, first)[3]!;
+          const bounds = partitionBounds(source(), target, wish, rules, first)[3]!;
           const size = Math.round(bounds.leastMiB + share * (bounds.mostMiB - bounds.leastMiB));
           const layout = unsafeValue(planLayout(source(), target, { ...wish, sizesMiB: { 3: size } }, rules));
-          const system = layout.parts.find((part) => part.number === 3)!;
+          const system = layout.partitions.find((partition) => partition.number === 3)!;
           expect(placedBytes(layout, system)).toBe(size * MiB);
-          expect(checkParts(targetTable(layout))).toEqual([]);
-          expect(layout.parts.every((part) => part.to.firstSector % perMiB === 0)).toBe(true);
-          const end = layout.parts.at(-1)!.to.lastSector;
+          expect(checkPartitions(targetTable(layout))).toEqual([]);
+          expect(layout.partitions.every((partition) => partition.to.firstSector % perMiB === 0)).toBe(true);
+          const end = layout.partitions.at(-1)!.to.lastSector;
           expect(end).toBeLessThan(target.sectors * (1 - holdBackPercent / 100));
         },
       ),
@@ -228,15 +231,18 @@ describe('a layout by hand', () => {
   });
 });
 
-it('a drive with an extended part goes to one as large, never to a smaller one', () => {
+it('a drive with an extended partition goes to one as large, never to a smaller one', () => {
   const gpt = source();
   const record = { type: 7, isActive: false, linkSector: null };
-  const old: PartTable = {
+  const old: PartitionTable = {
     ...gpt,
     kind: 'record',
-    parts: gpt.parts.map((part, i) => ({ ...part, record: { ...record, linkSector: i < 2 ? null : 100 } })),
+    partitions: gpt.partitions.map((partition, i) => ({
+      ...partition,
+      record: { ...record, linkSector: i < 2 ? null : 100 },
+    })),
   };
-  const fixed: PartRules = Object.fromEntries(
+  const fixed: PartitionRules = Object.fromEntries(
     Object.entries(rules).map(([number, one]) => [number, { ...one, mayMove: false, mayDrop: false }]),
   );
   const plan = (sectors: number) => planLayout(old, { sectors, sectorBytes: 512 }, fillWish, fixed);

@@ -21,7 +21,7 @@ export const LayoutDocument = z.object({
       from: Sectors.nullable(),
       to: Sectors,
       change: z.string(),
-      /** Who makes the file system as large as its grown part. */
+      /** Who makes the file system as large as its grown partition. */
       grownBy: z.enum(['rewrite', 'device']).nullable(),
     }),
   ),
@@ -36,7 +36,7 @@ export function layoutDocument(layout: Layout, operations: Operation[]): LayoutD
     diskGuid: layout.diskGuid,
     source: { sectors: layout.sourceSectors, sectorBytes: layout.sourceSectorBytes },
     target: { sectors: layout.targetSectors, sectorBytes: layout.sectorBytes },
-    parts: layout.parts.map(({ number, name, typeGuid, partGuid, from, to, change, grownBy }) => ({
+    parts: layout.partitions.map(({ number, name, typeGuid, partGuid, from, to, change, grownBy }) => ({
       number,
       name,
       typeGuid,

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import {
-  type DeliveredPart,
-  checkParts,
+  type DeliveredPartition,
+  checkPartitions,
   deliveredRules,
   deliveredTable,
   lineBytes,
@@ -18,7 +18,7 @@ import { sectorsFromLabel } from '../../part';
 import { unsafeValue } from '../../result';
 import { SparseMemory } from '../sparse-memory.test.data';
 
-const delivered: DeliveredPart[] = [
+const delivered: DeliveredPartition[] = [
   {
     name: 'EFI system',
     type: 'efiSystem',
@@ -49,7 +49,7 @@ const plan = (fromGB: number, toGB: number, holdBackPercent = 0, sectorBytes: 51
   return planLayout(table, target, { ...fillWish, holdBackPercent }, deliveredRules(delivered, table));
 };
 
-describe('the parts as delivered', () => {
+describe('the partitions as delivered', () => {
   it('are refused on a drive that does not hold them as FAT32, with the size that would', () => {
     const small = deliveredTable(delivered, { sectors: 10_000_000, sectorBytes: 512 }, guid);
     expect(small).toMatchObject({
@@ -63,12 +63,12 @@ describe('the parts as delivered', () => {
 describe('layout', () => {
   it('keeps the front, moves the end, grows the middle', () => {
     const layout = unsafeValue(plan(512, 2000));
-    expect(layout.parts.map((part) => part.change)).toEqual(['stays', 'grows', 'moves']);
+    expect(layout.partitions.map((partition) => partition.change)).toEqual(['stays', 'grows', 'moves']);
     expect(layout.growthStoppedBy).toBeNull();
     // 512-byte sectors: 1 MiB is 2048. Recovery ends at the last 1 MiB line below 3,907,029,168 − 34 = 3,907,029,134.
     const end = Math.floor((3_907_029_168 - 33) / 2048) * 2048;
-    expect(layout.parts[2]!.to).toEqual({ firstSector: end - 1024 * 2048, lastSector: end - 1 });
-    expect(layout.parts[1]!.to.lastSector).toBe(layout.parts[2]!.to.firstSector - 1);
+    expect(layout.partitions[2]!.to).toEqual({ firstSector: end - 1024 * 2048, lastSector: end - 1 });
+    expect(layout.partitions[1]!.to.lastSector).toBe(layout.partitions[2]!.to.firstSector - 1);
   });
 
   it('is refused on a smaller drive, on other sectors, and when too much is held back', () => {
@@ -83,7 +83,7 @@ describe('layout', () => {
     const layout = unsafeValue(plan(512, 4000));
     expect(layout.growthStoppedBy).toContain('system and games');
     // FAT32 counts its sectors in 32 bits.
-    expect(layout.parts[1]!.to.lastSector - layout.parts[1]!.to.firstSector + 1).toBe(0xffffffff);
+    expect(layout.partitions[1]!.to.lastSector - layout.partitions[1]!.to.firstSector + 1).toBe(0xffffffff);
   });
 
   it('never overlaps, never shrinks, starts on 1 MiB lines and holds back what was asked', () => {
@@ -96,13 +96,14 @@ describe('layout', () => {
           const result = plan(from, from + more, hold);
           if (!result.ok) return hold > 0 && result.fault.code === 'hold-back';
           const layout = result.value;
-          const good = layout.parts.every(
-            (part) =>
-              (part.to.firstSector * 512) % lineBytes === 0 &&
-              part.to.lastSector - part.to.firstSector >= part.from!.lastSector - part.from!.firstSector,
+          const good = layout.partitions.every(
+            (partition) =>
+              (partition.to.firstSector * 512) % lineBytes === 0 &&
+              partition.to.lastSector - partition.to.firstSector >=
+                partition.from!.lastSector - partition.from!.firstSector,
           );
           const spare = layout.spareBytes >= (layout.targetSectors * 512 * hold) / 100 - 2 * lineBytes;
-          return good && spare && checkParts(targetTable(layout)).length === 0;
+          return good && spare && checkPartitions(targetTable(layout)).length === 0;
         },
       ),
     );
@@ -114,17 +115,17 @@ describe('copy plan', () => {
     const table = source(60);
     const memory = new SparseMemory(table.driveSectors * 512);
     memory.writeAll(buildTable(table));
-    table.parts.forEach((part, i) => {
+    table.partitions.forEach((partition, i) => {
       const { fat32 } = delivered[i]!;
       const made = makeFat32({
         ...fat32,
         sectorBytes: 512,
-        totalSectors: part.lastSector - part.firstSector + 1,
-        hiddenSectors: part.firstSector,
+        totalSectors: partition.lastSector - partition.firstSector + 1,
+        hiddenSectors: partition.firstSector,
         serial: i,
         files: [{ path: 'EFI/BOOT/BOOTX64.EFI', bytes: 5000 }],
       });
-      memory.writeAll(made.writes, part.firstSector * 512);
+      memory.writeAll(made.writes, partition.firstSector * 512);
     });
     return { memory, table };
   }
@@ -146,20 +147,24 @@ describe('copy plan', () => {
     result.writeAll(copy.rewrites);
     const after = await readDrive(result, 512);
     expect(after.faults).toEqual([]);
-    expect(after.table!.parts.map((part) => part.partGuid)).toEqual([guid(1), guid(2), guid(3)]);
-    const grown = layout.parts[1]!;
+    expect(after.table!.partitions.map((partition) => partition.partGuid)).toEqual([
+      guid(1),
+      guid(2),
+      guid(3),
+    ]);
+    const grown = layout.partitions[1]!;
     expect(after.contents[2]).toMatchObject({
       fileSystem: { fat: { totalSectors: grown.to.lastSector - grown.to.firstSector + 1 } },
     });
     expect(after.contents[3]).toMatchObject({
-      fileSystem: { fat: { hiddenSectors: layout.parts[2]!.to.firstSector } },
+      fileSystem: { fat: { hiddenSectors: layout.partitions[2]!.to.firstSector } },
     });
     expect(after.usedBytes).toBe(reading.usedBytes);
   });
 
-  it('carries a part that it cannot read block for block', async () => {
+  it('carries a partition that it cannot read block for block', async () => {
     const { memory } = await oldDrive();
-    const { firstSector, lastSector } = source(60).parts[2]!;
+    const { firstSector, lastSector } = source(60).partitions[2]!;
     memory.write(firstSector * 512, new Uint8Array(512));
     const reading = await readDrive(memory, 512);
     expect(reading.contents[3]).toMatchObject({ kind: 'unread' });

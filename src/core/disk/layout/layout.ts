@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { type PartTable, type TableKind } from '../table/part-table';
+import { type PartitionTable, type TableKind } from '../table/partition-table';
 import { usableSectors } from '../table/gpt';
 
-/** Every part starts on a multiple of 1 MiB: no drive's inner pages are cut, whatever their size. */
+/** Every partition starts on a multiple of 1 MiB: no drive's inner pages are cut, whatever their size. */
 export const lineBytes = 2 ** 20;
 
 const PartNumber = z.int().min(1).max(256);
@@ -11,9 +11,9 @@ const PartNumber = z.int().min(1).max(256);
 export const LayoutWish = z.object({
   /** Share of the new drive kept unpartitioned, percent 0 to 50. */
   holdBackPercent: z.number().min(0).max(50),
-  /** Numbers of the parts that stay behind. */
+  /** Numbers of the partitions that stay behind. */
   dropped: z.array(PartNumber).max(128).default([]),
-  /** Sizes by hand, MiB by part number; the part that grows takes the rest where it has none. */
+  /** Sizes by hand, MiB by partition number; the partition that grows takes the rest where it has none. */
   sizesMiB: z
     .record(
       z.string().regex(/^\d{1,3}$/u),
@@ -23,7 +23,7 @@ export const LayoutWish = z.object({
         .max(2 ** 33),
     )
     .default({}),
-  /** Room for a second system beside the first, which shares its EFI part. */
+  /** Room for a second system beside the first, which shares its EFI partition. */
   secondSystemMiB: z
     .int()
     .positive()
@@ -38,17 +38,17 @@ export const fillWish: LayoutWish = { holdBackPercent: 0, dropped: [], sizesMiB:
 
 export type SectorRange = { firstSector: number; lastSector: number };
 
-export type PlacedPart = {
+export type PlacedPartition = {
   number: number;
   name: string;
   typeGuid: string;
   partGuid: string;
   attributes: string;
-  /** Where it stands on the old drive, in its sectors; null for a new part. */
+  /** Where it stands on the old drive, in its sectors; null for a new partition. */
   from: SectorRange | null;
   to: SectorRange;
   change: 'stays' | 'moves' | 'grows' | 'moves and grows' | 'shrinks' | 'moves and shrinks' | 'new';
-  /** Who makes the file system as large as the grown part: the copy itself, or the device at its first start. */
+  /** Who makes the file system as large as the grown partition: the copy itself, or the device at its first start. */
   grownBy: 'rewrite' | 'device' | null;
 };
 
@@ -60,30 +60,32 @@ export type Layout = {
   sourceSectors: number;
   targetSectors: number;
   diskGuid: string;
-  parts: PlacedPart[];
+  partitions: PlacedPartition[];
   dropped: { number: number; name: string; bytes: number; firstSector: number }[];
   /** Unpartitioned bytes on the new drive, alignment included. */
   spareBytes: number;
-  /** Set where the growing part's file system ends before the room does. */
+  /** Set where the growing partition's file system ends before the room does. */
   growthStoppedBy: string | null;
 };
 
 const size = (range: SectorRange) => range.lastSector - range.firstSector + 1;
 
-/** Bytes of a placed part on the new drive. */
-export const placedBytes = (layout: Layout, part: PlacedPart) => size(part.to) * layout.sectorBytes;
+/** Bytes of a placed partition on the new drive. */
+export const placedBytes = (layout: Layout, partition: PlacedPartition) =>
+  size(partition.to) * layout.sectorBytes;
 
-/** Bytes of a part on the old drive; 0 for a new one. */
-export const oldBytes = (layout: Layout, part: PlacedPart) =>
-  part.from ? size(part.from) * layout.sourceSectorBytes : 0;
+/** Bytes of a partition on the old drive; 0 for a new one. */
+export const oldBytes = (layout: Layout, partition: PlacedPartition) =>
+  partition.from ? size(partition.from) * layout.sourceSectorBytes : 0;
 
-/** Where a part begins on the old and on the new drive, bytes. */
-export const oldStart = (layout: Layout, part: PlacedPart) =>
-  (part.from?.firstSector ?? 0) * layout.sourceSectorBytes;
-export const newStart = (layout: Layout, part: PlacedPart) => part.to.firstSector * layout.sectorBytes;
+/** Where a partition begins on the old and on the new drive, bytes. */
+export const oldStart = (layout: Layout, partition: PlacedPartition) =>
+  (partition.from?.firstSector ?? 0) * layout.sourceSectorBytes;
+export const newStart = (layout: Layout, partition: PlacedPartition) =>
+  partition.to.firstSector * layout.sectorBytes;
 
-/** The table that the new drive gets. Identities are kept: systems find their parts by them. */
-export function targetTable(layout: Layout): PartTable {
+/** The table that the new drive gets. Identities are kept: systems find their partitions by them. */
+export function targetTable(layout: Layout): PartitionTable {
   return {
     kind: layout.kind,
     sectorBytes: layout.sectorBytes,
@@ -92,7 +94,7 @@ export function targetTable(layout: Layout): PartTable {
     ...(layout.kind === 'gpt'
       ? usableSectors(layout.targetSectors, layout.sectorBytes)
       : { firstUsable: layout.kind === 'none' ? 0 : 1, lastUsable: layout.targetSectors - 1 }),
-    parts: layout.parts.map(({ number, name, typeGuid, partGuid, attributes, to }) => ({
+    partitions: layout.partitions.map(({ number, name, typeGuid, partGuid, attributes, to }) => ({
       number,
       name,
       typeGuid,

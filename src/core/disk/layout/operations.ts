@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { CopyPlan } from './copy-plan';
-import { type Layout, type PlacedPart, placedBytes } from './layout';
-import type { PartRules } from './rules';
+import { type Layout, type PlacedPartition, placedBytes } from './layout';
+import type { PartitionRules } from './rules';
 
 const Seconds = z.object({ least: z.number(), middle: z.number(), most: z.number() });
 
@@ -29,7 +29,7 @@ export const rateRange = (bytesPerS: number): RateRange => ({
   most: bytesPerS * rateSpread.most,
 });
 
-const called = (part: PlacedPart) => `“${part.name || `part ${part.number}`}”`;
+const called = (partition: PlacedPartition) => `“${partition.name || `partition ${partition.number}`}”`;
 
 function times(bytes: number, rate: RateRange | null): Operation['seconds'] {
   return rate && { least: bytes / rate.most, middle: bytes / rate.middle, most: bytes / rate.least };
@@ -44,14 +44,14 @@ export function totalSeconds(operations: Operation[]): Operation['seconds'] {
   return { least: sum((s) => s.least), middle: sum((s) => s.middle), most: sum((s) => s.most) };
 }
 
-/** What is known of a copy: bytes of each part, and what each part needs rewritten. */
+/** What is known of a copy: bytes of each partition, and what each partition needs rewritten. */
 type Known = {
-  /** What lies before the first part and moves too. */
+  /** What lies before the first partition and moves too. */
   startBytes: number;
-  /** Bytes of a part, or null where that is not known yet. */
-  bytesOf: (part: PlacedPart) => number | null;
-  /** Words for what is rewritten in a part; empty where nothing is. */
-  rewritten: (part: PlacedPart) => string;
+  /** Bytes of a partition, or null where that is not known yet. */
+  bytesOf: (partition: PlacedPartition) => number | null;
+  /** Words for what is rewritten in a partition; empty where nothing is. */
+  rewritten: (partition: PlacedPartition) => string;
   writesTable: boolean;
 };
 
@@ -61,37 +61,38 @@ function listed(layout: Layout, known: Known, rate: RateRange | null): Operation
     list.push({ kind, what, bytes: bytes ?? 0, seconds: bytes ? times(bytes, rate) : null });
   const { startBytes } = known;
   if (startBytes > 0) add('copy', 'Copy the drive’s beginning, with its programs and records', startBytes);
-  const carried = layout.parts.filter((part) => part.from !== null);
-  for (const part of carried) {
-    const bytes = known.bytesOf(part);
+  const carried = layout.partitions.filter((partition) => partition.from !== null);
+  for (const partition of carried) {
+    const bytes = known.bytesOf(partition);
     const how =
       bytes === null
         ? 'as much as is found in use'
-        : bytes === placedBytes(layout, part)
+        : bytes === placedBytes(layout, partition)
           ? 'all of it'
           : 'its used blocks';
-    if (bytes === null || bytes > 0) add('copy', `Copy ${called(part)}, ${how}`, bytes);
+    if (bytes === null || bytes > 0) add('copy', `Copy ${called(partition)}, ${how}`, bytes);
   }
   const all = carried.map(known.bytesOf);
   const total = all.every((bytes) => bytes !== null)
     ? all.reduce<number>((sum, bytes) => sum + bytes!, startBytes)
     : null;
   add('read-back', 'Read everything back and compare', total);
-  for (const part of layout.parts) {
-    const fields = known.rewritten(part);
-    if (part.change === 'new') add('clear', `Clear the start of ${called(part)}, for its installer`);
-    else if (fields) add('rewrite', `Rewrite in ${called(part)} what names its place and size${fields}`);
+  for (const partition of layout.partitions) {
+    const fields = known.rewritten(partition);
+    if (partition.change === 'new')
+      add('clear', `Clear the start of ${called(partition)}, for its installer`);
+    else if (fields) add('rewrite', `Rewrite in ${called(partition)} what names its place and size${fields}`);
   }
   if (layout.kind === 'gpt')
     add('table', 'Write the partition table: its mirror at the true end first, sector 0 last');
   if (layout.kind === 'record' && known.writesTable)
-    add('table', 'Write the size of the last part into sector 0');
+    add('table', 'Write the size of the last partition into sector 0');
   for (const { name, number } of layout.dropped)
-    add('leave', `Leave “${name || `part ${number}`}” behind: it stays on the old drive alone`);
-  for (const part of layout.parts.filter(({ grownBy }) => grownBy === 'device'))
+    add('leave', `Leave “${name || `partition ${number}`}” behind: it stays on the old drive alone`);
+  for (const partition of layout.partitions.filter(({ grownBy }) => grownBy === 'device'))
     add(
       'device',
-      `${called(part)} keeps the size of its file system until the device grows it at first start; Prove asks for the reading`,
+      `${called(partition)} keeps the size of its file system until the device grows it at first start; Prove asks for the reading`,
     );
   return list;
 }
@@ -99,12 +100,14 @@ function listed(layout: Layout, known: Known, rate: RateRange | null): Operation
 /** What a copy by this plan does, in order, with bytes and time; what only the device can do comes last. */
 export function operationsOf(layout: Layout, plan: CopyPlan, rate: RateRange | null): Operation[] {
   const bytesIn = (number: number) =>
-    plan.spans.filter(({ part }) => part === number).reduce((sum, { bytes }) => sum + bytes, 0);
+    plan.spans
+      .filter(({ part: partition }) => partition === number)
+      .reduce((sum, { bytes }) => sum + bytes, 0);
   const known: Known = {
     startBytes: bytesIn(0),
     bytesOf: ({ number }) => bytesIn(number),
-    rewritten: (part) => {
-      const name = part.name || `part ${part.number}`;
+    rewritten: (partition) => {
+      const name = partition.name || `partition ${partition.number}`;
       const own = plan.rewrites.filter(({ what }) => what.startsWith(`${name}: `));
       return own.length > 0 ? `: ${own.map(({ what }) => what.slice(name.length + 2)).join(', ')}` : '';
     },
@@ -117,22 +120,22 @@ export function operationsOf(layout: Layout, plan: CopyPlan, rate: RateRange | n
 const namesItsStart = /^(FAT|exFAT|NTFS)/u;
 
 /**
- * The same list before the copy is planned in bytes: what is in use as it was read or stated, by part; null where nobody knows.
+ * The same list before the copy is planned in bytes: what is in use as it was read or stated, by partition; null where nobody knows.
  */
 export function forecastOperations(
   layout: Layout,
-  rules: PartRules,
-  usedByPart: Record<number, number | null>,
+  rules: PartitionRules,
+  usedByPartition: Record<number, number | null>,
   rate: RateRange | null,
 ): Operation[] {
   const known: Known = {
     startBytes: 0,
-    bytesOf: ({ number }) => usedByPart[number] ?? null,
+    bytesOf: ({ number }) => usedByPartition[number] ?? null,
     rewritten: ({ change, grownBy, number }) => {
       const moves = change.includes('moves') && namesItsStart.test(rules[number]?.holds ?? '');
       return moves || (change.includes('grows') && grownBy === 'rewrite') ? ', once it is read' : '';
     },
-    writesTable: layout.parts.some(({ change }) => change !== 'stays'),
+    writesTable: layout.partitions.some(({ change }) => change !== 'stays'),
   };
   return listed(layout, known, rate);
 }

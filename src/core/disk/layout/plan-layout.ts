@@ -1,24 +1,30 @@
 import { type Fault, type Result, ok, refuse } from '../../result';
 import { fitsSectors } from '../file-system/file-system';
-import { entryCount, type Part, type PartTable, checkParts, partBytes } from '../table/part-table';
+import {
+  entryCount,
+  type Partition,
+  type PartitionTable,
+  checkPartitions,
+  partitionBytes,
+} from '../table/partition-table';
 import { usableSectors } from '../table/gpt';
-import { type Layout, type LayoutWish, type PlacedPart, lineBytes } from './layout';
-import { type PartRule, type PartRules, growingPart } from './rules';
-import { newSystemPart } from './second-system';
+import { type Layout, type LayoutWish, type PlacedPartition, lineBytes } from './layout';
+import { type PartitionRule, type PartitionRules, growingPartition } from './rules';
+import { newSystemPartition } from './second-system';
 
 export type Target = { sectors: number; sectorBytes: number };
 
-/** One part on its way: its size is set, or it takes the room that is left between its neighbours. */
-type Item = { part: Part; rule: PartRule; bytes: number; isNew: boolean; takesRest: boolean };
+/** One partition on its way: its size is set, or it takes the room that is left between its neighbours. */
+type Item = { part: Partition; rule: PartitionRule; bytes: number; isNew: boolean; takesRest: boolean };
 type Placed = { item: Item; start: number; bytes: number; stopped?: boolean };
 
 const up = (bytes: number) => Math.ceil(bytes / lineBytes) * lineBytes;
 const down = (bytes: number) => Math.floor(bytes / lineBytes) * lineBytes;
 const gb = (bytes: number) => `${(bytes / 1e9).toFixed(bytes < 10e9 ? 2 : 1)} GB`;
-const called = (part: Part) => `“${part.name || `part ${part.number}`}”`;
+const called = (partition: Partition) => `“${partition.name || `partition ${partition.number}`}”`;
 
-/** Where parts may stand on the target, bytes; the share held back is at its end. */
-export function usableBytes(source: PartTable, target: Target, holdBackPercent: number) {
+/** Where partitions may stand on the target, bytes; the share held back is at its end. */
+export function usableBytes(source: PartitionTable, target: Target, holdBackPercent: number) {
   const { firstUsable, lastUsable } =
     source.kind === 'gpt'
       ? usableSectors(target.sectors, target.sectorBytes)
@@ -32,82 +38,92 @@ export function usableBytes(source: PartTable, target: Target, holdBackPercent: 
   return { start: firstUsable * target.sectorBytes, end: down(last - held), last };
 }
 
-function checkSectors(source: PartTable, parts: Part[], target: Target, rules: PartRules): Fault | null {
+function checkSectors(
+  source: PartitionTable,
+  partitions: Partition[],
+  target: Target,
+  rules: PartitionRules,
+): Fault | null {
   if (target.sectorBytes === source.sectorBytes) return null;
-  const bound = parts.filter((part) => {
-    const fit = rules[part.number]?.sectorFit;
+  const bound = partitions.filter((partition) => {
+    const fit = rules[partition.number]?.sectorFit;
     return !fit || !fitsSectors(fit, target.sectorBytes);
   });
   if (bound.length === 0 && source.kind === 'gpt') return null;
-  const names = bound.map((part) => `${called(part)} (${rules[part.number]?.holds ?? 'unread'})`).join(', ');
+  const names = bound
+    .map((partition) => `${called(partition)} (${rules[partition.number]?.holds ?? 'unread'})`)
+    .join(', ');
   return refuse(
     'sector-size',
     `The old drive has ${source.sectorBytes}-byte sectors and the new one ${target.sectorBytes}-byte sectors: ${names || 'its kind of table'} cannot be carried over.`,
-    `Choose a drive with ${source.sectorBytes}-byte sectors, or let the device make its parts anew and bring the files back.`,
+    `Choose a drive with ${source.sectorBytes}-byte sectors, or let the device make its partitions anew and bring the files back.`,
   ).fault;
 }
 
-/** An extended part of the older record is one stretch that may reach to the old drive's end: a smaller drive would cut it off. */
-function checkExtended(source: PartTable, target: Target): Fault | null {
-  const isExtended = source.parts.some(({ record }) => (record?.linkSector ?? null) !== null);
+/** An extended partition of the older record is one stretch that may reach to the old drive's end: a smaller drive would cut it off. */
+function checkExtended(source: PartitionTable, target: Target): Fault | null {
+  const isExtended = source.partitions.some(({ record }) => (record?.linkSector ?? null) !== null);
   if (!isExtended || target.sectors >= source.driveSectors) return null;
   return refuse(
     'extended-cut-off',
-    'The old drive has an extended part, which may reach beyond the end of the smaller drive.',
-    'Take a drive that is as large as the old one, or let the device make its parts anew and bring the files back.',
+    'The old drive has an extended partition, which may reach beyond the end of the smaller drive.',
+    'Take a drive that is as large as the old one, or let the device make its partitions anew and bring the files back.',
   ).fault;
 }
 
-function sizeByHand(part: Part, rule: PartRule, mebibytes: number): Result<number> {
+function sizeByHand(partition: Partition, rule: PartitionRule, mebibytes: number): Result<number> {
   const bytes = mebibytes * lineBytes;
   if (bytes < rule.leastBytes)
     return refuse(
       'part-too-small',
-      `${called(part)} cannot be smaller than ${gb(rule.leastBytes)}: its ${rule.holds} spans as much, used or not.`,
+      `${called(partition)} cannot be smaller than ${gb(rule.leastBytes)}: its ${rule.holds} spans as much, used or not.`,
       'Make it smaller in the device first, or leave its size.',
     );
   // Down to a whole mebibyte: a hair past the tables would be refused when the copy starts.
   if (bytes > down(rule.mostBytes))
     return refuse(
       'part-too-large',
-      `${called(part)} cannot be larger than ${gb(rule.mostBytes)}: its ${rule.holds} reaches no further.`,
-      'Give the rest to another part or hold it back.',
+      `${called(partition)} cannot be larger than ${gb(rule.mostBytes)}: its ${rule.holds} reaches no further.`,
+      'Give the rest to another partition or hold it back.',
     );
   return ok(bytes);
 }
 
-function itemsFor(source: PartTable, wish: LayoutWish, rules: PartRules): Result<Item[]> {
-  const kept: Part[] = [];
-  for (const part of [...source.parts].sort((a, b) => a.firstSector - b.firstSector)) {
-    if (!wish.dropped.includes(part.number)) kept.push(part);
-    else if (!rules[part.number]?.mayDrop)
-      return refuse('part-needed', `${called(part)} cannot be left behind.`, 'Keep it.');
+function itemsFor(source: PartitionTable, wish: LayoutWish, rules: PartitionRules): Result<Item[]> {
+  const kept: Partition[] = [];
+  for (const partition of [...source.partitions].sort((a, b) => a.firstSector - b.firstSector)) {
+    if (!wish.dropped.includes(partition.number)) kept.push(partition);
+    else if (!rules[partition.number]?.mayDrop)
+      return refuse('part-needed', `${called(partition)} cannot be left behind.`, 'Keep it.');
   }
-  const grows = growingPart(kept, rules, source.sectorBytes);
+  const grows = growingPartition(kept, rules, source.sectorBytes);
   const items: Item[] = [];
-  for (const part of kept) {
-    const rule = rules[part.number];
-    if (!rule) return refuse('no-rule', `Nothing is known of ${called(part)}.`, 'Read the old drive again.');
-    const byHand = wish.sizesMiB[part.number];
+  for (const partition of kept) {
+    const rule = rules[partition.number];
+    if (!rule)
+      return refuse('no-rule', `Nothing is known of ${called(partition)}.`, 'Read the old drive again.');
+    const byHand = wish.sizesMiB[partition.number];
     const sized =
-      byHand === undefined ? ok(partBytes(part, source.sectorBytes)) : sizeByHand(part, rule, byHand);
+      byHand === undefined
+        ? ok(partitionBytes(partition, source.sectorBytes))
+        : sizeByHand(partition, rule, byHand);
     if (!sized.ok) return sized;
     items.push({
-      part,
+      part: partition,
       rule,
       bytes: sized.value,
       isNew: false,
-      takesRest: part === grows && byHand === undefined,
+      takesRest: partition === grows && byHand === undefined,
     });
   }
   if (wish.secondSystemMiB !== null) {
-    const added = newSystemPart(source, wish.secondSystemMiB);
+    const added = newSystemPartition(source, wish.secondSystemMiB);
     if (!added.ok) return added;
     const behind = grows ? kept.indexOf(grows) + 1 : items.length;
     items.splice(behind, 0, { ...added.value, isNew: true, takesRest: false });
   }
   if (items.length > entryCount)
-    return refuse('too-many-parts', `More than ${entryCount} parts.`, 'Leave one behind.');
+    return refuse('too-many-parts', `More than ${entryCount} partitions.`, 'Leave one behind.');
   return ok(items);
 }
 
@@ -125,7 +141,7 @@ function placeForward(
     const keeps: boolean = !item.isNew && (!item.rule.mayMove || (!isShifted && own >= end));
     const start: number = keeps ? own : up(end);
     if (start < end) return null;
-    isShifted ||= item.isNew || start !== own || item.bytes !== partBytes(item.part, sectorBytes);
+    isShifted ||= item.isNew || start !== own || item.bytes !== partitionBytes(item.part, sectorBytes);
     placed.push({ item, start, bytes: item.bytes });
     end = start + item.bytes;
   }
@@ -171,9 +187,9 @@ function arrange(
   return [...front.placed, ...back.placed];
 }
 
-/** Why the parts do not fit: held back too much, or what each file system needs first. */
+/** Why the partitions do not fit: held back too much, or what each file system needs first. */
 function tooSmall(
-  source: PartTable,
+  source: PartitionTable,
   target: Target,
   wish: LayoutWish,
   items: Item[],
@@ -186,7 +202,7 @@ function tooSmall(
   if (wish.holdBackPercent > 0 && needed <= room.last - room.start)
     return refuse(
       'hold-back',
-      `With ${wish.holdBackPercent} % held back the parts do not fit.`,
+      `With ${wish.holdBackPercent} % held back the partitions do not fit.`,
       'Hold less back.',
     );
   const rest = items.find((item) => item.takesRest);
@@ -196,7 +212,7 @@ function tooSmall(
   const canShrink = rest !== undefined && used !== null && most !== undefined && used * 1.05 < most;
   return refuse(
     'target-smaller',
-    `The parts of the old drive need ${gb(needed)} and the new one has room for ${gb(room.last - room.start)}.`,
+    `The partitions of the old drive need ${gb(needed)} and the new one has room for ${gb(room.last - room.start)}.`,
     canShrink
       ? `${called(rest.part)} uses only ${gb(used)}: make its ${rest.rule.holds} smaller in the device first, to ${gb(down(most))} at most, or choose a larger drive.`
       : `Choose a drive with ${gb(needed)} or more.`,
@@ -204,25 +220,25 @@ function tooSmall(
 }
 
 /**
- * Carries the parts of `source` to a drive of `target` size, all on 1 MiB lines: what stands before the growing part
- * stays, what stands behind it goes to the end, and it takes the room between. Sizes by hand, parts left behind and
+ * Carries the partitions of `source` to a drive of `target` size, all on 1 MiB lines: what stands before the growing partition
+ * stays, what stands behind it goes to the end, and it takes the room between. Sizes by hand, partitions left behind and
  * room for a second system come from the wish. A smaller target works where the file systems themselves are smaller.
- * Faults: `source-broken`, `sector-size`, `target-smaller`, `hold-back`, `part-too-small`, `part-too-large`, `part-needed`, `must-stay`.
+ * Faults: `source-broken`, `sector-size`, `target-smaller`, `hold-back`, `partition-too-small`, `partition-too-large`, `partition-needed`, `must-stay`.
  */
 export function planLayout(
-  source: PartTable,
+  source: PartitionTable,
   target: Target,
   wish: LayoutWish,
-  rules: PartRules,
+  rules: PartitionRules,
 ): Result<Layout> {
-  const broken = checkParts(source)[0];
+  const broken = checkPartitions(source)[0];
   if (broken)
     return refuse(
       'source-broken',
       broken.sentence,
       'The drive or image is shorter than it claims, or its table is damaged: read it again, or mend the table first.',
     );
-  const kept = source.parts.filter((part) => !wish.dropped.includes(part.number));
+  const kept = source.partitions.filter((partition) => !wish.dropped.includes(partition.number));
   const bound = checkExtended(source, target) ?? checkSectors(source, kept, target, rules);
   if (bound) return { ok: false, fault: bound };
   const listed = itemsFor(source, wish, rules);
@@ -234,7 +250,7 @@ export function planLayout(
   if (arranged === 'must-stay')
     return refuse(
       'must-stay',
-      'A part that cannot be moved stands in the way.',
+      'A partition that cannot be moved stands in the way.',
       'Leave the sizes before it as they are.',
     );
   const end = wish.holdBackPercent > 0 ? room.end : room.last;
@@ -247,8 +263,11 @@ export function planLayout(
   const growthStoppedBy = filler?.stopped
     ? `the tables of ${called(filler.item.part)} reach no further`
     : null;
-  const parts = placed.map((one) => placedPart(one, source, target));
-  const used = parts.reduce((total, part) => total + part.to.lastSector - part.to.firstSector + 1, 0);
+  const partitions = placed.map((one) => placedPart(one, source, target));
+  const used = partitions.reduce(
+    (total, partition) => total + partition.to.lastSector - partition.to.firstSector + 1,
+    0,
+  );
   return ok({
     kind: source.kind,
     sectorBytes: target.sectorBytes,
@@ -256,23 +275,23 @@ export function planLayout(
     sourceSectors: source.driveSectors,
     targetSectors: target.sectors,
     diskGuid: source.diskGuid,
-    parts,
-    dropped: source.parts
-      .filter((part) => wish.dropped.includes(part.number))
-      .map((part) => ({
-        number: part.number,
-        name: part.name,
-        bytes: partBytes(part, source.sectorBytes),
-        firstSector: part.firstSector,
+    partitions,
+    dropped: source.partitions
+      .filter((partition) => wish.dropped.includes(partition.number))
+      .map((partition) => ({
+        number: partition.number,
+        name: partition.name,
+        bytes: partitionBytes(partition, source.sectorBytes),
+        firstSector: partition.firstSector,
       })),
     spareBytes: room.last - room.start - used * target.sectorBytes,
     growthStoppedBy,
   });
 }
 
-function placedPart({ item, start, bytes }: Placed, source: PartTable, target: Target): PlacedPart {
+function placedPart({ item, start, bytes }: Placed, source: PartitionTable, target: Target): PlacedPartition {
   const { number, name, typeGuid, partGuid, attributes, firstSector, lastSector } = item.part;
-  const own = partBytes(item.part, source.sectorBytes);
+  const own = partitionBytes(item.part, source.sectorBytes);
   const first = start / target.sectorBytes;
   const moves = start !== firstSector * source.sectorBytes;
   const resized = bytes > own ? 'grows' : bytes < own ? 'shrinks' : null;

@@ -1,11 +1,11 @@
 import type { DriveReading } from '../read-drive';
 import type { SectorFit } from '../file-system/file-system';
-import { type PartContent } from '../file-system/read-content';
-import { partTypeCodes } from '../table/guid';
-import { type Part, type PartTable, partBytes } from '../table/part-table';
+import { type PartitionContent } from '../file-system/read-content';
+import { partitionTypeCodes } from '../table/guid';
+import { type Partition, type PartitionTable, partitionBytes } from '../table/partition-table';
 
-/** What may be done with one part. Sizes count from its start. */
-export type PartRule = {
+/** What may be done with one partition. Sizes count from its start. */
+export type PartitionRule = {
   /** What it holds, in words: `NTFS`, `sealed by LUKS`, `unread`. */
   holds: string;
   /** It cannot be carried in fewer bytes: its file system spans as many, used or not. */
@@ -21,26 +21,34 @@ export type PartRule = {
   sectorFit: SectorFit | null;
 };
 
-export type PartRules = Record<number, PartRule>;
+export type PartitionRules = Record<number, PartitionRule>;
 
-/** As large as a part may become where nothing in it sets a limit. */
+/** As large as a partition may become where nothing in it sets a limit. */
 const unlimited = Number.MAX_SAFE_INTEGER;
 
-/** Parts that a device can do without: what restores it, and what is set aside. The rest is never dropped. */
-const droppable: string[] = [partTypeCodes.recovery, partTypeCodes.reserved, partTypeCodes.swap];
+/** Partitions that a device can do without: what restores it, and what is set aside. The rest is never dropped. */
+const droppable: string[] = [
+  partitionTypeCodes.recovery,
+  partitionTypeCodes.reserved,
+  partitionTypeCodes.swap,
+];
 
 /** What starts or restores a device keeps its size: room there serves nobody. */
 export const growsAtAll = (typeGuid: string): boolean =>
-  typeGuid !== partTypeCodes.efiSystem && !droppable.includes(typeGuid);
+  typeGuid !== partitionTypeCodes.efiSystem && !droppable.includes(typeGuid);
 
-function ruleFor(table: PartTable, part: Part, content: PartContent | undefined): PartRule {
-  const own = partBytes(part, table.sectorBytes);
-  // Boot code of the older record finds its parts by sector; only the last of them may take what comes behind it.
-  const isLast = table.parts.every((other) => other.firstSector <= part.firstSector);
+function ruleFor(
+  table: PartitionTable,
+  partition: Partition,
+  content: PartitionContent | undefined,
+): PartitionRule {
+  const own = partitionBytes(partition, table.sectorBytes);
+  // Boot code of the older record finds its partitions by sector; only the last of them may take what comes behind it.
+  const isLast = table.partitions.every((other) => other.firstSector <= partition.firstSector);
   const isFixed = table.kind !== 'gpt';
   const common = {
     mayMove: !isFixed,
-    mayDrop: !isFixed && droppable.includes(part.typeGuid),
+    mayDrop: !isFixed && droppable.includes(partition.typeGuid),
     usedBytes: null,
     leastBytes: own,
     mostBytes: own,
@@ -53,7 +61,8 @@ function ruleFor(table: PartTable, part: Part, content: PartContent | undefined)
   if (content?.kind !== 'file-system') return { ...common, holds: 'unread' };
   const { fileSystem } = content;
   const mayGrow =
-    growsAtAll(part.typeGuid) && (!isFixed || (isLast && (part.record?.linkSector ?? null) === null));
+    growsAtAll(partition.typeGuid) &&
+    (!isFixed || (isLast && (partition.record?.linkSector ?? null) === null));
   const growth = mayGrow ? fileSystem.growth : null;
   return {
     ...common,
@@ -67,22 +76,30 @@ function ruleFor(table: PartTable, part: Part, content: PartContent | undefined)
   };
 }
 
-/** What may be done with each part of a drive that was read. */
-export function rulesOf(reading: Pick<DriveReading, 'table' | 'contents'>): PartRules {
+/** What may be done with each partition of a drive that was read. */
+export function rulesOf(reading: Pick<DriveReading, 'table' | 'contents'>): PartitionRules {
   const { table } = reading;
   return Object.fromEntries(
-    (table?.parts ?? []).map((part) => [part.number, ruleFor(table!, part, reading.contents[part.number])]),
+    (table?.partitions ?? []).map((partition) => [
+      partition.number,
+      ruleFor(table!, partition, reading.contents[partition.number]),
+    ]),
   );
 }
 
-/** The part that should take the new space: the largest that can grow and is neither the start part nor a recovery. */
-export function growingPart(parts: Part[], rules: PartRules, sectorBytes: number): Part | null {
-  const can = parts.filter((part) => {
-    const rule = rules[part.number];
-    return rule !== undefined && rule.grownBy !== null && growsAtAll(part.typeGuid);
+/** The partition that should take the new space: the largest that can grow and is neither the start partition nor a recovery. */
+export function growingPartition(
+  partitions: Partition[],
+  rules: PartitionRules,
+  sectorBytes: number,
+): Partition | null {
+  const can = partitions.filter((partition) => {
+    const rule = rules[partition.number];
+    return rule !== undefined && rule.grownBy !== null && growsAtAll(partition.typeGuid);
   });
-  return can.reduce<Part | null>(
-    (best, part) => (best && partBytes(best, sectorBytes) >= partBytes(part, sectorBytes) ? best : part),
+  return can.reduce<Partition | null>(
+    (best, partition) =>
+      best && partitionBytes(best, sectorBytes) >= partitionBytes(partition, sectorBytes) ? best : partition,
     null,
   );
 }

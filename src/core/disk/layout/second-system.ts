@@ -1,37 +1,38 @@
 import { type Result, ok, refuse } from '../../result';
-import { partTypeCodes } from '../table/guid';
-import { entryCount, type Part, type PartTable } from '../table/part-table';
+import { partitionTypeCodes } from '../table/guid';
+import { entryCount, type Partition, type PartitionTable } from '../table/partition-table';
 import { lineBytes } from './layout';
-import type { PartRule } from './rules';
+import type { PartitionRule } from './rules';
 
 /**
- * An empty part for a second system, which its installer will use; both share the one EFI part. Its identity follows
- * from the drive's, so that the same plan gives the same bytes. Faults: `not-gpt`, `no-efi-part`.
+ * An empty partition for a second system, which its installer will use; both share the one EFI partition. Its identity follows
+ * from the drive's, so that the same plan gives the same bytes. Faults: `not-gpt`, `no-efi-partition`.
  */
-export function newSystemPart(
-  source: PartTable,
+export function newSystemPartition(
+  source: PartitionTable,
   mebibytes: number,
-): Result<{ part: Part; rule: PartRule; bytes: number }> {
+): Result<{ part: Partition; rule: PartitionRule; bytes: number }> {
   if (source.kind !== 'gpt')
     return refuse(
       'not-gpt',
       'This drive’s older kind of table has no room for a second system.',
       'Fill the drive instead.',
     );
-  if (!source.parts.some((part) => part.typeGuid === partTypeCodes.efiSystem))
+  if (!source.partitions.some((partition) => partition.typeGuid === partitionTypeCodes.efiSystem))
     return refuse(
       'no-efi-part',
-      'Without an EFI part there is nothing two systems could share.',
+      'Without an EFI partition there is nothing two systems could share.',
       'Fill the drive instead.',
     );
-  const taken = new Set(source.parts.map(({ number }) => number));
+  const taken = new Set(source.partitions.map(({ number }) => number));
   const number = Array.from({ length: entryCount }, (_, i) => i + 1).find((n) => !taken.has(n));
-  if (number === undefined) return refuse('too-many-parts', 'The table is full.', 'Leave one part behind.');
+  if (number === undefined)
+    return refuse('too-many-parts', 'The table is full.', 'Leave one partition behind.');
   const bytes = mebibytes * lineBytes;
   return ok({
     part: {
       number,
-      typeGuid: partTypeCodes.fileSystemData,
+      typeGuid: partitionTypeCodes.fileSystemData,
       partGuid: siblingGuid(source.diskGuid, number),
       firstSector: 0,
       lastSector: 0,
@@ -52,7 +53,7 @@ export function newSystemPart(
   });
 }
 
-/** An identity beside the drive's own: its last twelve digits, moved on by the part's number and a large odd step. */
+/** An identity beside the drive's own: its last twelve digits, moved on by the partition's number and a large odd step. */
 function siblingGuid(diskGuid: string, number: number): string {
   const head = diskGuid.slice(0, -12);
   const tail = (BigInt(`0x${diskGuid.slice(-12)}`) + BigInt(number) * 0x9e3779b97f5n) % 2n ** 48n;

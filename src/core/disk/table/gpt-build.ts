@@ -3,12 +3,12 @@ import type { Write } from '../write';
 import { crc32 } from './crc32';
 import { entryBytes, entrySectors, headerBytes, signature } from './gpt';
 import { guidToBytes } from './guid';
-import { type Part, type PartTable, entryCount } from './part-table';
+import { type Partition, type PartitionTable, entryCount } from './partition-table';
 
 /** Bytes of boot code in sector 0, before the disk signature and the entries of the record (UEFI 5.2.1, table 5-1). */
 export const bootCodeBytes = 440;
 
-function buildProtectiveRecord(table: PartTable, bootCode: Uint8Array): Uint8Array {
+function buildProtectiveRecord(table: PartitionTable, bootCode: Uint8Array): Uint8Array {
   const sector = new Uint8Array(table.sectorBytes);
   const view = viewOf(sector);
   sector.set(bootCode.subarray(0, bootCodeBytes));
@@ -20,26 +20,26 @@ function buildProtectiveRecord(table: PartTable, bootCode: Uint8Array): Uint8Arr
   return sector;
 }
 
-function buildEntries(parts: Part[]): Uint8Array {
+function buildEntries(partitions: Partition[]): Uint8Array {
   const bytes = new Uint8Array(entryCount * entryBytes);
   const view = viewOf(bytes);
-  for (const part of parts) {
-    const at = (part.number - 1) * entryBytes;
-    bytes.set(guidToBytes(part.typeGuid), at);
-    bytes.set(guidToBytes(part.partGuid), at + 16);
-    view.setBigUint64(at + 32, BigInt(part.firstSector), true);
-    view.setBigUint64(at + 40, BigInt(part.lastSector), true);
-    view.setBigUint64(at + 48, BigInt(`0x${part.attributes}`), true);
+  for (const partition of partitions) {
+    const at = (partition.number - 1) * entryBytes;
+    bytes.set(guidToBytes(partition.typeGuid), at);
+    bytes.set(guidToBytes(partition.partGuid), at + 16);
+    view.setBigUint64(at + 32, BigInt(partition.firstSector), true);
+    view.setBigUint64(at + 40, BigInt(partition.lastSector), true);
+    view.setBigUint64(at + 48, BigInt(`0x${partition.attributes}`), true);
     // 36 UTF-16 code units at most (UEFI 5.3.3); charCodeAt keeps both halves of a surrogate pair.
-    for (let i = 0; i < Math.min(36, part.name.length); i += 1) {
-      view.setUint16(at + 56 + 2 * i, part.name.charCodeAt(i), true);
+    for (let i = 0; i < Math.min(36, partition.name.length); i += 1) {
+      view.setUint16(at + 56 + 2 * i, partition.name.charCodeAt(i), true);
     }
   }
   return bytes;
 }
 
 function buildHeader(
-  table: PartTable,
+  table: PartitionTable,
   entries: Uint8Array,
   place: { current: number; other: number; entriesAt: number },
 ) {
@@ -63,12 +63,12 @@ function buildHeader(
 
 /**
  * The bytes of a partition table, in the order in which they are safe to write: the mirror first,
- * then the first entries and header, the protective record last. Parts must already be checked (`checkParts`). `bootCode` is kept in sector 0: older firmware
+ * then the first entries and header, the protective record last. Partitions must already be checked (`checkParts`). `bootCode` is kept in sector 0: older firmware
  * starts from it.
  */
-export function buildTable(table: PartTable, bootCode = new Uint8Array()): Write[] {
+export function buildTable(table: PartitionTable, bootCode = new Uint8Array()): Write[] {
   const { sectorBytes, driveSectors } = table;
-  const entries = buildEntries(table.parts);
+  const entries = buildEntries(table.partitions);
   const last = driveSectors - 1;
   const mirrorEntriesAt = last - entrySectors(sectorBytes);
   const at = (what: string, sector: number, bytes: Uint8Array): Write => ({

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import {
-  type PartTable,
+  type PartitionTable,
   MemoryReader,
   buildTable,
-  checkParts,
+  checkPartitions,
   crc32,
   guidFromBytes,
   guidToBytes,
-  partTypeCodes,
+  partitionTypeCodes,
   readTable,
   usableSectors,
 } from '..';
@@ -15,17 +15,17 @@ import { SparseMemory } from '../sparse-memory.test.data';
 
 const guid = (n: number) => `0000000${n}-1111-2222-3333-444455556666`;
 
-function table(driveSectors: number, sectorBytes = 512): PartTable {
+function table(driveSectors: number, sectorBytes = 512): PartitionTable {
   return {
     kind: 'gpt',
     sectorBytes,
     driveSectors,
     diskGuid: guid(0),
     ...usableSectors(driveSectors, sectorBytes),
-    parts: [
+    partitions: [
       {
         number: 1,
-        typeGuid: partTypeCodes.efiSystem,
+        typeGuid: partitionTypeCodes.efiSystem,
         partGuid: guid(1),
         firstSector: 2048,
         lastSector: 4095,
@@ -34,7 +34,7 @@ function table(driveSectors: number, sectorBytes = 512): PartTable {
       },
       {
         number: 3,
-        typeGuid: partTypeCodes.basicData,
+        typeGuid: partitionTypeCodes.basicData,
         partGuid: guid(3),
         firstSector: 4096,
         lastSector: 8191,
@@ -45,7 +45,7 @@ function table(driveSectors: number, sectorBytes = 512): PartTable {
   };
 }
 
-function drive(of: PartTable) {
+function drive(of: PartitionTable) {
   const memory = new SparseMemory(of.driveSectors * of.sectorBytes);
   memory.writeAll(buildTable(of));
   return memory;
@@ -116,22 +116,22 @@ describe('partition table', () => {
     expect(await codes(bigger)).toEqual(['mirror-not-at-end']);
   });
 
-  it('states overlaps, bounds and parts that differ', async () => {
+  it('states overlaps, bounds and partitions that differ', async () => {
     const wrong = table(100_000);
-    wrong.parts[1]!.firstSector = 4095;
-    expect(checkParts(wrong).map((fault) => fault.code)).toEqual(['parts-overlap']);
-    wrong.parts[1]!.lastSector = 99_990;
+    wrong.partitions[1]!.firstSector = 4095;
+    expect(checkPartitions(wrong).map((fault) => fault.code)).toEqual(['parts-overlap']);
+    wrong.partitions[1]!.lastSector = 99_990;
     expect(await codes(drive(wrong))).toEqual(['part-out-of-bounds', 'parts-overlap']);
     const differs = drive(table(100_000));
-    const other = buildTable({ ...table(100_000), parts: [] });
+    const other = buildTable({ ...table(100_000), partitions: [] });
     differs.writeAll(other.slice(0, 2));
     expect(await codes(differs)).toContain('headers-differ');
   });
 
-  it('states a part behind the last entry that is written here', () => {
+  it('states a partition behind the last entry that is written here', () => {
     const many = table(100_000);
-    many.parts[1]!.number = 129;
-    expect(checkParts(many).map((fault) => fault.code)).toEqual(['too-many-parts']);
+    many.partitions[1]!.number = 129;
+    expect(checkPartitions(many).map((fault) => fault.code)).toEqual(['too-many-parts']);
   });
 
   it('ends in a stated fault, never in an exception, whatever the bytes are', async () => {
@@ -148,7 +148,8 @@ describe('partition table', () => {
         memory.write(at, new Uint8Array([byte! ^ flip]));
         // One flipped byte never changes what is read: the mirror stands in.
         return (
-          JSON.stringify((await readTable(memory, 512)).table?.parts) === JSON.stringify(table(10_000).parts)
+          JSON.stringify((await readTable(memory, 512)).table?.partitions) ===
+          JSON.stringify(table(10_000).partitions)
         );
       }),
     );

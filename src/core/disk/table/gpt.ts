@@ -3,13 +3,13 @@ import { u64, utf16, viewOf } from '../bytes';
 import { crc32 } from './crc32';
 import { guidFromBytes, noGuid } from './guid';
 import {
-  type Part,
-  type PartTable,
+  type Partition,
+  type PartitionTable,
   type TableFault,
   type TableReading,
-  checkParts,
+  checkPartitions,
   entryCount,
-} from './part-table';
+} from './partition-table';
 
 export const entryBytes = 128;
 export const headerBytes = 92;
@@ -53,14 +53,14 @@ function parseHeader(bytes: Uint8Array): Header | null {
   return Object.values(header).some((value) => Number.isNaN(value)) ? null : header;
 }
 
-function parseEntries(bytes: Uint8Array, entrySize: number): Part[] {
-  const parts: Part[] = [];
+function parseEntries(bytes: Uint8Array, entrySize: number): Partition[] {
+  const partitions: Partition[] = [];
   for (let at = 0; at + entryBytes <= bytes.length; at += entrySize) {
     const entry = bytes.subarray(at, at + entryBytes);
     const typeGuid = guidFromBytes(entry.subarray(0, 16));
     if (typeGuid === noGuid) continue;
     const view = viewOf(entry);
-    parts.push({
+    partitions.push({
       number: at / entrySize + 1,
       typeGuid,
       partGuid: guidFromBytes(entry.subarray(16, 32)),
@@ -70,7 +70,7 @@ function parseEntries(bytes: Uint8Array, entrySize: number): Part[] {
       name: utf16(entry.subarray(56, 128)),
     });
   }
-  return parts;
+  return partitions;
 }
 
 async function readSide(reader: BlockReader, sector: number, sectorBytes: number) {
@@ -100,7 +100,8 @@ export async function readGpt(reader: BlockReader, sectorBytes: number): Promise
   if (isProtective && types.some((type) => type !== 0 && type !== 0xee)) {
     faults.push({
       code: 'hybrid-record',
-      sentence: 'Sector 0 lists some parts in the older way as well; a copy keeps the partition table alone.',
+      sentence:
+        'Sector 0 lists some partitions in the older way as well; a copy keeps the partition table alone.',
     });
   }
   if (!isProtective) {
@@ -127,21 +128,28 @@ export async function readGpt(reader: BlockReader, sectorBytes: number): Promise
     );
   }
   if (primary && atEnd && JSON.stringify(primary.parts) !== JSON.stringify(atEnd.parts)) {
-    faults.push({ code: 'headers-differ', sentence: 'The first table and its mirror list different parts.' });
+    faults.push({
+      code: 'headers-differ',
+      sentence: 'The first table and its mirror list different partitions.',
+    });
   }
-  const table: PartTable = {
+  const table: PartitionTable = {
     kind: 'gpt',
     sectorBytes,
     driveSectors,
     diskGuid: side.header.diskGuid,
     firstUsable: side.header.firstUsable,
     lastUsable: Math.min(side.header.lastUsable, driveSectors - 1),
-    parts: side.parts,
+    partitions: side.parts,
   };
-  return { table, faults: [...faults, ...checkParts(table)], usedHeader: primary ? 'primary' : 'mirror' };
+  return {
+    table,
+    faults: [...faults, ...checkPartitions(table)],
+    usedHeader: primary ? 'primary' : 'mirror',
+  };
 }
 
-/** First and last sector that parts may use on a drive of this size. */
+/** First and last sector that partitions may use on a drive of this size. */
 export function usableSectors(driveSectors: number, sectorBytes: number) {
   const entries = entrySectors(sectorBytes);
   return { firstUsable: 2 + entries, lastUsable: driveSectors - 2 - entries };

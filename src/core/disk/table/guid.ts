@@ -17,8 +17,8 @@ export function guidToBytes(guid: string): Uint8Array {
   return bytes;
 }
 
-/** Type codes of parts (UEFI specification 5.3.3 and the Discoverable Partitions Specification). */
-export const partTypeCodes = {
+/** Type codes of partitions (UEFI specification 5.3.3 and the Discoverable Partitions Specification). */
+export const partitionTypeCodes = {
   efiSystem: 'C12A7328-F81F-11D2-BA4B-00A0C93EC93B',
   basicData: 'EBD0A0A2-B9E5-4433-87C0-68B6B72699C7',
   recovery: 'DE94BBA4-06D1-4D40-A16A-BFD50179D6AC',
@@ -27,14 +27,14 @@ export const partTypeCodes = {
   swap: '0657FD6D-A4AB-43C4-84E5-0933C84B4F4F',
 } as const;
 
-/** What a part with this type code is called. */
-export const partTypes: Readonly<Record<string, string>> = Object.freeze({
-  [partTypeCodes.efiSystem]: 'EFI system',
-  [partTypeCodes.reserved]: 'reserved',
-  [partTypeCodes.basicData]: 'basic data',
-  [partTypeCodes.recovery]: 'recovery',
-  [partTypeCodes.fileSystemData]: 'file-system data',
-  [partTypeCodes.swap]: 'swap',
+/** What a partition with this type code is called. */
+export const partitionTypes: Readonly<Record<string, string>> = Object.freeze({
+  [partitionTypeCodes.efiSystem]: 'EFI system',
+  [partitionTypeCodes.reserved]: 'reserved',
+  [partitionTypeCodes.basicData]: 'basic data',
+  [partitionTypeCodes.recovery]: 'recovery',
+  [partitionTypeCodes.fileSystemData]: 'file-system data',
+  [partitionTypeCodes.swap]: 'swap',
 });
 
 export const noGuid = '00000000-0000-0000-0000-000000000000';

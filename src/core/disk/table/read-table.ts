@@ -1,7 +1,7 @@
 import type { BlockReader } from '../block-reader';
 import { latin1 } from '../bytes';
 import { readGpt, signature } from './gpt';
-import type { TableReading } from './part-table';
+import type { TableReading } from './partition-table';
 import { readRecord } from './record';
 
 /** Sector sizes that drives of this trade have, bytes. */
@@ -24,6 +24,7 @@ export async function readTable(reader: BlockReader, sectorBytes: number): Promi
   const gpt = await readGpt(reader, sectorBytes);
   if (gpt.table) return gpt;
   const record = await readRecord(reader, sectorBytes);
-  const onlyProtective = record?.table?.parts.every((part) => part.record?.type === 0xee) ?? false;
+  const onlyProtective =
+    record?.table?.partitions.every((partition) => partition.record?.type === 0xee) ?? false;
   return record && !onlyProtective ? record : gpt;
 }

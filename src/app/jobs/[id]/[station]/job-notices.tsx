@@ -1,4 +1,4 @@
-import type { JobView } from '@/core/job';
+import type { JobView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { Button } from '@/ui/button';
 import { FaultNotice } from '@/ui/notice';

@@ -1,14 +1,14 @@
 'use client';
-import Link from 'next/link';
+import Link from '@/ui/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Shell } from '@/app/shell';
-import type { JobView, PartsView } from '@/core/job';
+import type { JobView, PartsView } from '@/core/job-view';
 import { type StationId, stationNames } from '@/core/route';
 import { showBytes } from '@/core/units';
 import { promiseWords } from '@/ui/bench';
 import { showMoment } from '@/ui/clock';
-import { Cord } from '@/ui/cord';
+import { Stepper } from '@/ui/stepper';
 import { CarryOverStation } from '@/ui/job/carry-over-station';
 import { DataStation } from '@/ui/job/data-station';
 import { FirstPowerStation } from '@/ui/job/first-power-station';
@@ -28,7 +28,7 @@ import { useJob } from './use-job';
 import { usePhotos } from './use-photos';
 import { askParts, rank } from '@/app/ask-catalogue';
 
-/** A job at one of its stations: who and what, the cord, and the station's own screen. */
+/** A job at one of its stations: who and what, its stations, and the station's own screen. */
 export function JobScreen({
   initial,
   station,
@@ -46,11 +46,11 @@ export function JobScreen({
   const kept = useJob(initial, station, (next) => router.push(`/jobs/${initial.job.id}/${next}`));
   const { view, copy, silent, act, busy, fault, waiting, others } = kept;
   const [noting, setNoting] = useState(false);
-  const stepHere = view.acts.find(({ id, station: at }) => id === view.nextActId && at === station);
+  const stepHere = view.steps.find(({ id, station: at }) => id === view.nextStepId && at === station);
   const photos = usePhotos(kept, stepHere?.id ?? null);
-  const at = view.cord.findIndex(({ id }) => id === station);
+  const at = view.stations.findIndex(({ id }) => id === station);
   const turn = (by: number) => {
-    const next = view.cord[at + by];
+    const next = view.stations[at + by];
     return next ? () => router.push(`/jobs/${view.job.id}/${next.id}`) : undefined;
   };
   useKeys({ '[': turn(-1), ']': turn(1) }, view.frame.settings.singleKeys);
@@ -189,7 +189,7 @@ function JobHeader({ view, station }: { view: JobView; station: StationId }) {
           </b>
         </p>
       </div>
-      <Cord jobId={job.id} cord={view.cord} shown={station} />
+      <Stepper jobId={job.id} stations={view.stations} shown={station} />
     </div>
   );
 }

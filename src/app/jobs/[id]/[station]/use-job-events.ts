@@ -1,7 +1,6 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
-import type { CopyState } from '@/core/job';
-
+import type { CopyState } from '@/core/copy';
 /** The server says something at least every eight seconds; nothing for this long is no connection. */
 const deadAfterMs = 20_000;
 

@@ -2,7 +2,8 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { fetchJob, newRequestId, post } from '@/app/call';
 import type { ActRequest, JobAct } from '@/core/acts';
-import { type CopyState, type JobChange, type JobView, changedView } from '@/core/job';
+import { type CopyState } from '@/core/copy';
+import { type JobChange, type JobView, changedView } from '@/core/job-view';
 import type { Fault, Result } from '@/core/result';
 import type { StationId } from '@/core/route';
 import { useJobEvents } from './use-job-events';
@@ -80,7 +81,7 @@ export function useJob(initial: JobView, station: StationId, onMoved: (station: 
     const next = await fetchJob<JobView>(initial.job.id);
     if (!next || isGone.current || inFlight.current || next.version <= newest.current.version) return;
     // Only where another act is next now can a press have been meant for what stood there before.
-    const moves = newest.current.nextActId !== next.nextActId;
+    const moves = newest.current.nextStepId !== next.nextStepId;
     if (moves) changedAt.current = performance.now();
     take(next);
     setOthers(moves ? (next.history.at(-1) ?? null) : null);

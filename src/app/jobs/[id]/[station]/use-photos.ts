@@ -1,6 +1,6 @@
 'use client';
 import { postFile, remove } from '@/app/call';
-import type { JobView, PhotoLine } from '@/core/job';
+import type { JobView, PhotoLine } from '@/core/job-view';
 import type { Result } from '@/core/result';
 import type { PhotoWish } from '@/ui/job/note-dialog';
 import type { useJob } from './use-job';

@@ -1,4 +1,4 @@
-import { sheetMarkdown } from '@/core/job';
+import { sheetMarkdown } from '@/core/sheet';
 import { holdOn } from '@/core/work';
 import { routes } from '@/app/api-route';
 import { respondWith } from '@/app/respond';

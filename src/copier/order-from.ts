@@ -1,0 +1,27 @@
+import type { CopyOrder, CopySide, ReadBack } from '@/core/copy';
+import type { CopyPlan, Layout } from '@/core/disk';
+
+/** Puts a plan into an order for the drives of these identities. */
+export function orderFrom(
+  source: CopySide,
+  target: CopySide,
+  layout: Layout,
+  plan: CopyPlan,
+  readBack: ReadBack,
+): CopyOrder {
+  const side = ({ benchLabel, serial, bytes }: CopySide) => ({ benchLabel, serial, bytes });
+  return {
+    schema: 'jicara.copy-order/2',
+    source: side(source),
+    target: side(target),
+    sectorBytes: layout.sourceSectorBytes,
+    readBack,
+    parts: layout.partitions.map(({ number, name }) => ({ number, name: name || `partition ${number}` })),
+    spans: plan.spans,
+    rewrites: plan.rewrites.map(({ what, offset, bytes }) => ({
+      what,
+      offset,
+      base64: Buffer.from(bytes).toString('base64'),
+    })),
+  };
+}

@@ -1,0 +1,40 @@
+import { z } from 'zod';
+import { CopyProof } from './proof';
+
+const sha256 = z.string().regex(/^[0-9a-f]{64}$/u);
+const side = z.object({ benchLabel: z.string(), serial: z.string(), bytes: z.int().positive() });
+
+/**
+ * What a verified copy leaves behind: which bytes went where, the SHA-256 of each block of at most `blockBytes`, in
+ * order, and which bytes of the new drive were rewritten on purpose and so differ from the old one. Offsets in bytes.
+ */
+export const Manifest = z.object({
+  schema: z.literal('jicara.manifest/2'),
+  source: side,
+  target: side,
+  proof: CopyProof,
+  /** What each partition's blocks add up to: SHA-256 over their digests, one to a line; the result's is null where it was not read back. */
+  parts: z.array(
+    z.object({
+      number: z.int().nonnegative(),
+      name: z.string(),
+      bytes: z.int().nonnegative(),
+      sourceSha256: sha256,
+      resultSha256: sha256.nullable(),
+    }),
+  ),
+  rewrites: z.array(
+    z.object({ what: z.string(), offset: z.int().nonnegative(), bytes: z.int().positive(), sha256 }),
+  ),
+  spans: z.array(
+    z.object({
+      source: z.int().nonnegative(),
+      target: z.int().nonnegative(),
+      bytes: z.int().positive(),
+      part: z.int().nonnegative(),
+    }),
+  ),
+  blockBytes: z.int().positive(),
+  digests: z.array(sha256),
+});
+export type Manifest = z.infer<typeof Manifest>;

@@ -1,0 +1,25 @@
+import type { RateReport } from '../link';
+import type { Fault } from '../result';
+
+/** How far a copy is. Bytes count what moves; verified bytes were read back and matched. */
+export type CopyProgress = {
+  phase: 'copying' | 'reading back';
+  totalBytes: number;
+  writtenBytes: number;
+  verifiedBytes: number;
+  blocks: number;
+  verifiedBlocks: number;
+  unreadableBytes: number;
+  /** What the links would carry if all is well; null where nothing is held back. */
+  expectedBytesPerS: number | null;
+  /** The case's stated rate, which `expectedBytesPerS` follows from; null where nothing is held back. */
+  linkBytesPerS: number | null;
+  rate: RateReport;
+};
+
+/** What is known of a job's copy; `interrupted` is a journal without a running copier behind it. */
+export type CopyState =
+  | { kind: 'none' }
+  | { kind: 'running'; progress: CopyProgress | null }
+  | { kind: 'interrupted'; verifiedBlocks: number; fault: Fault | null }
+  | { kind: 'verified' };

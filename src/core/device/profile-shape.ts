@@ -1,0 +1,45 @@
+import { z } from 'zod';
+import { DeliveredPartition } from '../disk';
+import { Estimate } from '../margin';
+import { FormFactorText, shortText } from '../part';
+import { Procedure } from '../work';
+import { CarryWays } from './carry-ways';
+import { FirstPower } from './first-power';
+import { Place } from './place';
+import { CaseChange, Revision } from './variation';
+
+/** All that Jicara knows about a kind of device. Every figure is an estimate with its origin. */
+export const ProfileShape = z.object({
+  schema: z.literal('jicara.device/2'),
+  id: z.string().regex(/^[a-z0-9-]{1,60}$/u),
+  maker: shortText,
+  name: shortText,
+  family: shortText,
+  cautions: z.array(z.string().max(300)),
+  places: z.array(Place).min(1).max(6),
+  revisions: z.array(Revision).max(8).default([]),
+  caseChanges: z.array(CaseChange).max(8).default([]),
+  /** How the owner of such a device usually uses it: what is written in a day, and for how long it should last. */
+  use: z.object({ writesGBPerDay: Estimate, keepYears: Estimate }),
+  deliveredDrives: z.array(z.object({ formFactor: FormFactorText, labelGB: z.int().positive() })).min(1),
+  deliveredParts: z.array(DeliveredPartition).min(1),
+  /** Ways in which the system comes onto a new drive; null where nobody has written them down. */
+  ways: CarryWays.nullable().default(null),
+  /** Where the firmware looks for its start file (UEFI specification 3.5.1.1 names the default). */
+  startFile: z.string().max(200),
+  showsCapacity: z.enum(['decimal', 'binary', 'binary-called-decimal']),
+  /** Charge before opening, by one of two policies: below the first figure, or the maker’s storage mode with its own, higher one. */
+  opening: z.object({
+    chargeBelowPercent: z.number().min(1).max(100),
+    storageModeBelowPercent: z.number().min(1).max(100).nullable().default(null),
+    school: z.string().max(300),
+  }),
+  /** Tools that a bench may not have, and why an ordinary one will not do. */
+  specialTools: z
+    .array(z.object({ tool: shortText, why: z.string().max(200) }))
+    .max(12)
+    .default([]),
+  firstPower: FirstPower,
+  procedure: Procedure,
+});
+export type ProfileShape = z.infer<typeof ProfileShape>;

@@ -1,0 +1,76 @@
+import { fillWish } from '../disk';
+import { benchCard } from '.';
+import { nextStep } from '../job';
+import { Bench, dock, proof, takeIn, choose } from '../acts/bench.test.data';
+
+const card = (bench: Bench, copy: Parameters<typeof benchCard>[2] = { kind: 'none' }) =>
+  benchCard(bench.state, bench.context, copy);
+
+function opened(given = takeIn) {
+  const bench = new Bench(given);
+  bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
+  bench.do({ kind: 'lay-out', wish: fillWish });
+  for (
+    let act = nextStep(bench.state, bench.context);
+    act?.station === 'open' && bench.do({ kind: 'step', stepId: act.id }) === 'ok';
+  )
+    act = nextStep(bench.state, bench.context);
+  return bench;
+}
+
+describe('a job on the bench', () => {
+  it('wants hands for its one next act, and says what its choice is worth', () => {
+    expect(card(new Bench())).toMatchObject({
+      column: 'hands',
+      station: 'fit',
+      next: 'Choose a drive that fits',
+      worst: null,
+    });
+    const bench = opened();
+    expect(card(bench)).toMatchObject({ column: 'hands', next: 'Carry the system over' });
+    expect(card(bench).worst?.verdict).toBe('clear');
+    bench.report({ kind: 'docked', dock });
+    bench.report({ kind: 'copy-begun' });
+    bench.report({ kind: 'copied', proof });
+    expect(card(bench)).toMatchObject({
+      column: 'hands',
+      station: 'swap',
+      next: expect.stringContaining('Look at the new drive'),
+    });
+  });
+
+  it('is held with its remedy, and busy with its share and the time left', () => {
+    expect(card(opened({ ...takeIn, card: 'yes' }))).toMatchObject({
+      column: 'held',
+      next: expect.stringContaining('card out'),
+    });
+    const bench = opened();
+    bench.report({ kind: 'docked', dock });
+    expect(card(bench)).toMatchObject({ column: 'hands' });
+    const progress = {
+      phase: 'copying' as const,
+      totalBytes: 400e6,
+      writtenBytes: 160e6,
+      verifiedBytes: 144e6,
+      blocks: 400,
+      verifiedBlocks: 144,
+      unreadableBytes: 0,
+      expectedBytesPerS: null,
+      linkBytesPerS: null,
+      rate: {
+        nowBytesPerS: 20e6,
+        secondsLeft: { least: 88, middle: 90, most: 94 },
+        drop: null,
+        curve: [],
+      },
+    };
+    expect(card(bench, { kind: 'running', progress })).toMatchObject({
+      column: 'machine',
+      next: 'Copying: 36 % matched, about 1 min 30 s left',
+    });
+    expect(card(bench, { kind: 'running', progress: null }).next).toBe('The copy begins');
+    expect(card(bench, { kind: 'interrupted', verifiedBlocks: 3, fault: null }).next).toContain(
+      'interrupted',
+    );
+  });
+});

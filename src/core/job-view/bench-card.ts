@@ -1,0 +1,81 @@
+import type { StationId } from '../route';
+import { showDuration } from '../units';
+import {
+  type DecideContext,
+  holdsOf,
+  nextStep,
+  waitUntil,
+  choiceFit,
+  type JobState,
+  promiseMargin,
+  stationStatesOf,
+  currentStation,
+  stationHold,
+} from '../job';
+import { copySecondsLeft } from './make-view';
+import type { CopyState } from '../copy';
+import type { BenchCard } from './view';
+
+/** What each station asks of the hands, where no single act says it better. */
+const stationAsks: Readonly<Record<StationId, string>> = Object.freeze({
+  'take-in': 'Take in',
+  fit: 'Choose a drive that fits',
+  data: 'Lay out the new drive',
+  open: 'Open the device',
+  'carry-over': 'Carry the system over',
+  swap: 'Swap the drive',
+  close: 'Close the device',
+  'first-power': 'Switch it on',
+  prove: 'Prove the result',
+  'hand-over': 'Hand over',
+});
+
+/** What Carry over asks where the device writes its drive by itself. */
+const carryAsks = {
+  stick: 'Start it from the stick',
+  network: 'Start its network restore, then leave it alone',
+  format: 'Let it format the new drive',
+} as const;
+
+/** How far a running copy is, by what was read back and matched. */
+function copyWords(copy: Extract<CopyState, { kind: 'running' }>): string {
+  const { progress } = copy;
+  if (!progress || progress.totalBytes === 0) return 'The copy begins';
+  const percent = Math.floor((100 * progress.verifiedBytes) / progress.totalBytes);
+  const left = progress.rate.secondsLeft?.middle ?? null;
+  return `Copying: ${percent} % matched${left === null ? '' : `, about ${showDuration(left)} left`}`;
+}
+
+/** A job on the bench: the column it stands in, by what it waits for, and its one next act. */
+export function benchCard(state: JobState, context: DecideContext, copy: CopyState): BenchCard {
+  const { job } = state;
+  const stations = stationStatesOf(state, context);
+  const station = currentStation(stations);
+  const held = stationHold(station, holdsOf(state, context));
+  const step = nextStep(state, context);
+  const asks =
+    station === 'carry-over' && job.route !== 'copy-on-dock' ? carryAsks[job.route] : stationAsks[station];
+  const waits = (): Pick<BenchCard, 'column' | 'next'> => {
+    if (copy.kind === 'running') return { column: 'machine', next: copyWords(copy) };
+    if (held) return { column: 'held', next: held.remedy };
+    if (station === 'hand-over') return { column: 'ready', next: stationAsks[station] };
+    if (copy.kind === 'interrupted' && station === 'carry-over')
+      return { column: 'hands', next: 'The copy was interrupted: go on with it' };
+    const until = step && waitUntil(state, context, step);
+    if (step && until && until.getTime() > Date.parse(context.at)) {
+      const left = showDuration((until.getTime() - Date.parse(context.at)) / 1000);
+      return { column: 'machine', next: `${step.title}: ${left} left` };
+    }
+    return { column: 'hands', next: step?.station === station ? step.title : asks };
+  };
+  return {
+    id: job.id,
+    station,
+    device: context.profile.name,
+    who: [job.takeIn.place, job.takeIn.owner].filter(Boolean).join(' · '),
+    ...waits(),
+    promise: promiseMargin(state, context, new Date(context.at), copySecondsLeft(copy)),
+    promisedAt: job.takeIn.promisedAt,
+    worst: choiceFit(job, context),
+  };
+}

@@ -1,0 +1,31 @@
+export { seenWords } from './diagnosis-view';
+export type { DiagnosisView, NextAtPower } from './diagnosis-view';
+export { foresee, foreseeParts } from './foresee';
+export { benchCard } from './bench-card';
+export { changedView, isNearEnd, makeChange, makeView } from './make-view';
+export type { Loaded } from './make-view';
+export { makeSheet } from './make-sheet';
+export type {
+  BenchCard,
+  BenchColumn,
+  BenchView,
+  PhotoLine,
+  FrameView,
+  JobChange,
+  JobLine,
+  JobView,
+  PartsForesight,
+  PartsView,
+  RankedView,
+  SourceSummary,
+  UnreadLine,
+} from './view';
+export type {
+  DockImage,
+  DockItem,
+  DockLibrary,
+  DockPair,
+  DockStorage,
+  DockView,
+  ImageRunView,
+} from './dock-view';

@@ -1,0 +1,119 @@
+import { oldBytes, partitionTypes, placedBytes } from '../disk';
+import { driveBytes, partsOf } from '../fit';
+import { type Part, kindOf } from '../part';
+import { writesItself } from '../route';
+import { showBytes, totals } from '../units';
+import {
+  type DecideContext,
+  stepsOf,
+  ledgerOf,
+  proveMargins,
+  fitAnswer,
+  isOnSheet,
+  type JobRecord,
+  newDriveOf,
+} from '../job';
+import type { Sheet } from '../sheet';
+const oldDriveWords = {
+  kept: 'The old drive is kept as the way back until you are happy',
+  returned: 'The old drive was given back with the device',
+} as const;
+
+const partWords = (part: Part): string => {
+  const name = `${part.maker} ${part.model}`;
+  if (part.schema === 'jicara.drive/2') return `${name} ${showBytes(part.labelGB * 1e9)}`;
+  if (part.schema === 'jicara.pad/2') return `${name} pad ${part.freeThicknessMm.value} mm`;
+  return `${name}, ${kindOf(part)}`;
+};
+
+/** The hand-over sheet of a job as it stands now; once handed over it is kept with the job and made no more. */
+export function makeSheet(
+  state: JobRecord,
+  context: DecideContext,
+  oldDrive: keyof typeof oldDriveWords | null = null,
+): Sheet {
+  const { job, history } = state;
+  const { profile, drive, layout } = context;
+  const { takeIn, choice } = job;
+  const build = choice && context.findBuild(choice);
+  const fitted = build && fitAnswer(job, profile, build, choice.placeId);
+  const proved = proveMargins(profile, layout, job);
+  const ledger = ledgerOf(state, context);
+  const parts = (build ? partsOf(build) : []).map((part) => ({ what: partWords(part), price: part.price }));
+  const label = job.dock ? ` (${job.dock.old.benchLabel})` : '';
+  const keeping = oldDrive
+    ? `${oldDriveWords[oldDrive]}${label}`
+    : `What happens to the old drive${label} is noted at hand-over`;
+  return {
+    schema: 'jicara.sheet/1',
+    job: job.id,
+    device: `${profile.maker} ${profile.name}`,
+    serial: takeIn.serial,
+    owner: takeIn.owner,
+    place: takeIn.place,
+    madeAt: context.at,
+    before: {
+      drive: takeIn.oldDrive.formFactor,
+      bytes: driveBytes({ labelGB: takeIn.oldDrive.labelGB, sectorBytes: 512 }),
+    },
+    after: {
+      drive: drive ? `${drive.maker} ${drive.model}, ${drive.formFactor}` : 'none chosen',
+      bytes: drive ? driveBytes(drive) : 0,
+      benchLabel: newDriveOf(job)?.benchLabel ?? 'none yet',
+      serial: newDriveOf(job)?.serial ?? 'none yet',
+    },
+    partitions: (layout?.partitions ?? []).map((part) => ({
+      name: part.name,
+      type: partitionTypes[part.typeGuid] ?? 'other',
+      // Where the device wrote it by itself the old drive had no part in it.
+      beforeBytes: layout && !writesItself(job.route) ? oldBytes(layout, part) : 0,
+      afterBytes: layout ? placedBytes(layout, part) : 0,
+      change: part.change,
+    })),
+    copy: job.copy,
+    margins: [
+      ...(fitted?.margins ?? []).map((margin) => ({ station: 'fit', margin })),
+      ...proved.map((margin) => ({ station: 'prove', margin })),
+    ],
+    screws: { total: ledger.total, inBowl: ledger.inBowl },
+    parts,
+    totals: totals(parts.map((part) => part.price)),
+    work: workBy(state, context),
+    notes: [
+      ...history
+        .filter((entry) => isOnSheet(entry.kind))
+        .map((entry) => ({ at: entry.at, by: entry.by, text: entry.sentence })),
+      // What was taken although it is not known stands on the sheet with its reason.
+      ...history
+        .filter((entry) => entry.kind === 'choose' && choice?.reason != null)
+        .slice(-1)
+        .map((entry) => ({ at: entry.at, by: entry.by, text: entry.sentence })),
+    ],
+    oldDrive: keeping,
+    showsCapacity: profile.showsCapacity,
+    cautions: [
+      'Opening may have ended a guarantee; local law differs.',
+      'The first charge after the work: stay near, and stop if the back warms or bulges.',
+      'Jicara advises; the maker’s manual, local rules and licensed practice come first.',
+    ],
+  };
+}
+
+/** Who did how many steps, and the minutes they usually take; steps taken back do not count. */
+function workBy(state: JobRecord, context: DecideContext): Sheet['work'] {
+  const { technicians } = context;
+  const minutes = new Map(stepsOf(state.job, context).map(({ id, minutes }) => [id, minutes]));
+  const by = new Map<string, { acts: number; minutes: number }>();
+  const last = new Map<string, string>();
+  for (const entry of state.history)
+    if (entry.kind === 'step' && entry.stepId) last.set(entry.stepId, entry.by);
+  for (const step of state.doneSteps) {
+    const who = last.get(step) ?? '?';
+    const sum = by.get(who) ?? { acts: 0, minutes: 0 };
+    by.set(who, { acts: sum.acts + 1, minutes: sum.minutes + (minutes.get(step) ?? 0) });
+  }
+  return [...by].map(([initials, sum]) => ({
+    by: technicians.find((t) => t.initials === initials)?.name ?? initials,
+    ...sum,
+  }));
+}

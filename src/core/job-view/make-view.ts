@@ -1,0 +1,109 @@
+import {
+  type DecideContext,
+  stepsOf,
+  dueStepsOf,
+  holdsOf,
+  ledgerOf,
+  stopsOfStep,
+  waitUntil,
+  proveMargins,
+  type JobRecord,
+  type JobState,
+  promiseMargin,
+  stationStatesOf,
+  currentStation,
+  stationHold,
+} from '../job';
+import { diagnosisView } from './diagnosis-view';
+import { holdOn } from '../work';
+import { makeSheet } from './make-sheet';
+import { rankWays } from '../route';
+import { wayFactsOf } from './way-facts';
+import type { JobChange, JobView } from './view';
+import type { CopyState } from '../copy';
+/** What was loaded for a job: its catalogue entries, its drives as read, its copy as it runs. */
+export type Loaded = DecideContext &
+  Pick<JobView, 'cases' | 'source' | 'layoutOrigin' | 'layoutFault' | 'evidence'>;
+
+/** Seconds that a running copy still takes; null where none runs or nothing is known yet. */
+export const copySecondsLeft = (copy: CopyState): number | null =>
+  copy.kind === 'running' ? (copy.progress?.rate.secondsLeft?.middle ?? null) : null;
+
+/** What of a job’s view an act can change, from its state and what was loaded for it alone. */
+export function makeChange(
+  state: JobState,
+  loaded: Loaded,
+  now: Pick<JobView, 'version' | 'copy' | 'knowsHoles' | 'photos' | 'pictures' | 'device' | 'deviceS'>,
+): Omit<JobChange, 'since' | 'newLines' | 'sheet'> {
+  const { job, facts } = state;
+  const { profile, drive, cases, source, layout, layoutOrigin, layoutFault } = loaded;
+  const holds = holdsOf(state, loaded);
+  const stations = stationStatesOf(state, loaded);
+  const due = dueStepsOf(state, loaded);
+  return {
+    ...now,
+    job,
+    drive,
+    build: job.choice && loaded.findBuild(job.choice),
+    cases,
+    stations,
+    current: currentStation(stations),
+    facts,
+    holds,
+    stationHolds: Object.fromEntries(
+      stations.flatMap(({ id }) => {
+        const hold = stationHold(id, holds);
+        return hold ? [[id, hold]] : [];
+      }),
+    ),
+    steps: stepsOf(job, loaded).map((step) => ({ ...step, done: state.doneSteps.includes(step.id) })),
+    nextStepId: due[0]?.id ?? null,
+    alongsideIds: due.slice(1).map(({ id }) => id),
+    nextHold: due[0] ? holdOn(holds, stopsOfStep(due[0])) : null,
+    waitUntil: (due[0] && waitUntil(state, loaded, due[0])?.toISOString()) ?? null,
+    ledger: ledgerOf(state, loaded),
+    source,
+    layout,
+    layoutOrigin,
+    layoutFault,
+    evidence: loaded.evidence,
+    ways: rankWays(profile, wayFactsOf(state, loaded)),
+    promise: promiseMargin(state, loaded, new Date(loaded.at), copySecondsLeft(now.copy)),
+    diagnosis: diagnosisView(profile, job),
+    sticks: loaded.sticks,
+    prove: proveMargins(profile, layout, job),
+  };
+}
+
+/** A job as its screens draw it, from its state and what was loaded for it alone. */
+export function makeView(
+  record: JobRecord,
+  loaded: Loaded,
+  now: Parameters<typeof makeChange>[2] & Pick<JobView, 'frame'>,
+): JobView {
+  const { frame, ...changing } = now;
+  return {
+    ...makeChange(record, loaded, changing),
+    frame,
+    profile: loaded.profile,
+    sheet: record.job.handedOver?.sheet ?? makeSheet(record, loaded),
+    history: record.history,
+  };
+}
+
+/** Whether the hand-over sheet is looked at by now. */
+export const isNearEnd = ({ job, current }: Pick<JobView, 'job' | 'current'>): boolean =>
+  job.proved || current === 'prove' || current === 'hand-over';
+
+/** A view after a change of it; null where lines of history are missing in between, so that all of it must be read anew. */
+export function changedView(before: JobView, change: JobChange): JobView | null {
+  const { newLines, since, sheet, ...changed } = change;
+  if (since !== before.version || change.version - since !== newLines.length) return null;
+  return {
+    ...before,
+    ...changed,
+    sheet: sheet ?? before.sheet,
+    history: [...before.history, ...newLines],
+    frame: { ...before.frame, now: newLines.at(-1)?.at ?? before.frame.now },
+  };
+}

@@ -1,0 +1,150 @@
+import type { DeviceProfile } from '../device';
+import type { Layout, PartitionRules, PartitionTable } from '../disk';
+import type { Margin, Verdict } from '../margin';
+import type { Build, CandidateLine } from '../fit';
+import type { DockCase, Drive, Heatsink, Pad } from '../part';
+import type { Fault } from '../result';
+import type { RankedWay, StationId, StationState } from '../route';
+import type { Shown } from '../simulator';
+import type { HandStep, Facts, Hold, Ledger } from '../work';
+import type { Settings, Technician } from '../workshop';
+import type { CopyState } from '../copy';
+import type { DiagnosisView } from './diagnosis-view';
+import type { HistoryEntry, Job, StickForJob } from '../job';
+import type { Sheet } from '../sheet';
+/** A photo that the technician took at a job; its picture is asked for by job and id. */
+export type PhotoLine = {
+  id: string;
+  jobId: string;
+  stepId: string | null;
+  note: string;
+  forAll: boolean;
+  at: string;
+  by: string;
+  widthPx: number;
+  heightPx: number;
+};
+
+/** What was read on an old drive, as far as screens and layouts need it. */
+export type SourceSummary = {
+  table: PartitionTable | null;
+  faults: string[];
+  usedBytes: number;
+  usedByPartition: Record<number, number>;
+  rules: PartitionRules;
+};
+
+/** What every screen needs around its own answer; a workshop without device profiles cannot take anything in. */
+export type FrameView = {
+  settings: Settings;
+  technicians: Technician[];
+  now: string;
+  hasProfiles: boolean;
+  jobs: JobLine[];
+};
+
+/** A job as its screens draw it: plain data, computed from the same core as the refusals. */
+export type JobView = {
+  job: Job;
+  version: number;
+  frame: FrameView;
+  profile: DeviceProfile;
+  drive: Drive | null;
+  build: Build | null;
+  cases: DockCase[];
+  stations: StationState[];
+  current: StationId;
+  facts: Facts;
+  holds: Hold[];
+  stationHolds: Partial<Record<StationId, Hold>>;
+  steps: (HandStep & { done: boolean })[];
+  nextStepId: string | null;
+  /** Acts that may be done at the same time as the next one. */
+  alongsideIds: string[];
+  /** The hold that stops the next act of the hands; null where none does. */
+  nextHold: Hold | null;
+  /** When the next act, a wait, is over; null where it does not wait. */
+  waitUntil: string | null;
+  ledger: Ledger;
+  source: SourceSummary | null;
+  layout: Layout | null;
+  layoutOrigin: 'expected' | 'read' | null;
+  layoutFault: Fault | null;
+  copy: CopyState;
+  /** False where the data folder’s file system knows no holes, so that stand-in drives take their full size. */
+  knowsHoles: boolean;
+  /** Whether the finished copy would start; null before there is one. */
+  evidence: Margin[] | null;
+  /** Every way for the system to come across, the best first. */
+  ways: RankedWay[];
+  /** What is likely wrong; null while nothing is. */
+  diagnosis: DiagnosisView | null;
+  /** Sticks that could serve, where the job is restored from one. */
+  sticks: StickForJob[];
+  promise: Margin;
+  prove: Margin[];
+  sheet: Sheet;
+  history: HistoryEntry[];
+  /** What the simulated device shows now; null while it is off, or where a person looks at a real one. */
+  device: Shown | null;
+  /** Seconds of its own since it was switched on; null while it is off. */
+  deviceS: number | null;
+  photos: PhotoLine[];
+  /** Photos of earlier jobs that are meant for every device of this kind. */
+  pictures: PhotoLine[];
+};
+
+/** What changed of a job: its view without what did not change, and the lines of history since the version that was seen. */
+export type JobChange = Omit<JobView, 'profile' | 'frame' | 'history' | 'sheet'> & {
+  since: number;
+  newLines: HistoryEntry[];
+  /** Only near the end of the job, where it is looked at; null elsewhere. */
+  sheet: Sheet | null;
+};
+
+export type BenchColumn = 'hands' | 'machine' | 'held' | 'ready';
+
+/** A job on the bench: what it waits for, in one line. */
+export type BenchCard = {
+  id: string;
+  station: StationId;
+  device: string;
+  who: string;
+  column: BenchColumn;
+  next: string;
+  promise: Margin;
+  promisedAt: string | null;
+  worst: Margin | null;
+};
+
+/** A job in a list: enough to find it by and to go there. */
+export type JobLine = { id: string; device: string; who: string; handedOverAt: string | null };
+
+/** A job that today's rules cannot read: it is shown, can be exported, and stops nothing else. */
+export type UnreadLine = { id: string; why: string };
+
+export type BenchView = {
+  frame: FrameView;
+  cards: BenchCard[];
+  unread: UnreadLine[];
+  handedOver: JobLine[];
+};
+
+/** What may be laid on a drive, at Fit; drives come ranked from the server. */
+export type PartsView = { pads: Pad[]; sinks: Heatsink[] };
+
+/** Candidates for one place of a device, the best first; the rest only counted. */
+export type RankedView = {
+  lines: CandidateLine[];
+  /** All that were held against the place, by verdict, and how many of them the search left. */
+  counts: Record<Verdict, number>;
+  matching: number;
+};
+
+/** What can be had for a wish: drives of that size or more, how many fit, the cheapest, and the nearest where none does. */
+export type PartsForesight = {
+  offered: number;
+  fitting: number;
+  cheapest: CandidateLine | null;
+  nearest: CandidateLine | null;
+};

@@ -1,0 +1,136 @@
+import { isKept } from '../margin';
+import { parseFormFactor } from '../part';
+import {
+  type HandStep,
+  type Hold,
+  type Stop,
+  type Ledger,
+  type Procedure,
+  isTrue,
+  overrideFact,
+  type SwapCondition,
+  type SwapConditions,
+  allSteps,
+  dueSteps,
+  fastenersOf,
+  screwLedger,
+  standingHolds,
+} from '../work';
+import { writesItself } from '../route';
+import { chargeLimitOf } from './charge-policy';
+import { fitAnswer } from './fit-of';
+import type { DecideContext, JobContext } from './context';
+import type { Job, JobState } from './job';
+
+/** What the job decides about the swap: what its build changes, and which way it goes through the procedure. */
+function swapConditions(job: Job, { drive }: JobContext): SwapConditions {
+  const length = (text: string | undefined) => {
+    const form = text === undefined ? null : parseFormFactor(text);
+    return form?.ok && form.value.kind === 'module' ? form.value.lengthMm : null;
+  };
+  const { choice, answers, revisionId } = job;
+  const [before, after] = [length(job.takeIn.oldDrive.formFactor), length(drive?.formFactor)];
+  const adapter = choice?.adapterId != null;
+  const holds: [SwapCondition, boolean][] = [
+    ['length-changes', before !== null && after !== null && before !== after && !adapter],
+    ['pad-chosen', (choice?.padIds.length ?? 0) > 0],
+    ['sink-chosen', choice?.sinkId != null],
+    ['adapter-chosen', adapter],
+    ['case-changes', (choice?.caseChangeIds.length ?? 0) > 0],
+  ];
+  return { answers, revisionId, holds: holds.flatMap(([name, is]) => (is ? [name] : [])) };
+}
+
+/** Ways through procedures that were worked out, by all that a way depends on: judging a job asks for its own many times. */
+const ways = new WeakMap<Procedure, Map<string, HandStep[]>>();
+const mostWays = 100;
+
+/** All steps of the hands in their order: the way in, the swap, the way back. Not to be changed by who gets it. */
+export function stepsOf(job: Job, context: JobContext): HandStep[] {
+  const { procedure } = context.profile;
+  const conditions = swapConditions(job, context);
+  const known = ways.get(procedure) ?? new Map<string, HandStep[]>();
+  ways.set(procedure, known);
+  const key = JSON.stringify(conditions);
+  const found = known.get(key) ?? allSteps(procedure, conditions);
+  if (known.size >= mostWays) known.clear();
+  known.set(key, found);
+  return found;
+}
+
+/** The first step that is not done; null when the hands are finished. */
+export const nextStep = (state: JobState, context: JobContext): HandStep | null =>
+  stepsOf(state.job, context).find((step) => !state.doneSteps.includes(step.id)) ?? null;
+
+/** Steps that may be done now: the next one, and those that can be done at the same time. */
+export const dueStepsOf = (state: JobState, context: JobContext): HandStep[] =>
+  dueSteps(stepsOf(state.job, context), state.doneSteps);
+
+/** When a waiting step is over, counted from the step before it; null for all others, and where nobody knows when it began. */
+export function waitUntil(state: JobState, context: JobContext, step: HandStep): Date | null {
+  if (!step.waits) return null;
+  const order = stepsOf(state.job, context).map(({ id }) => id);
+  const before = order[order.indexOf(step.id) - 1];
+  const since = state.steps.findLast(({ stepId }) => stepId === before)?.at;
+  return since === undefined ? null : new Date(Date.parse(since) + step.minutes * 60_000);
+}
+
+/** The kinds of hold that stop a step of the hands. */
+export const stopsOfStep = ({
+  station,
+  touchesBoard,
+}: Pick<HandStep, 'station' | 'touchesBoard'>): Stop[] => [
+  ...(station === 'open' ? (['opening'] as const) : []),
+  ...(station === 'swap' ? (['swap'] as const) : []),
+  ...(touchesBoard ? (['board'] as const) : []),
+];
+
+export const ledgerOf = (state: JobState, { profile, drive }: JobContext): Ledger =>
+  screwLedger(
+    { fasteners: fastenersOf(profile.procedure, stepsOf(state.job, { profile, drive })) },
+    state.facts,
+  );
+
+export const holdsOf = (
+  state: JobState,
+  context: JobContext & Partial<Pick<DecideContext, 'findBuild'>>,
+): Hold[] => {
+  const { route } = state.job;
+  const way = context.profile.ways?.[route];
+  const holds = standingHolds(state.facts, {
+    chargeLimitPercent: chargeLimitOf(context.profile, state.job),
+    targetLabel: state.job.dock?.new.benchLabel ?? null,
+    ledger: ledgerOf(state, context),
+    carriedBy: route === 'stick' ? 'stick' : writesItself(route) ? 'device' : 'copy',
+    losesData:
+      writesItself(route) && state.job.takeIn.dataToKeep && (way?.possible ? way.loses.length > 0 : true),
+    storageMode: state.job.chargePolicy === 'storage-mode',
+    power: context.profile.procedure.power,
+  });
+  const old = isTrue(state.facts, overrideFact('system-version')) ? null : versionHold(state, context);
+  return old ? [...holds, old] : holds;
+};
+
+/** Closed up again, a device whose system is too old does not see its new drive: said before it is opened. */
+function versionHold(
+  { job }: JobState,
+  context: JobContext & Partial<Pick<DecideContext, 'findBuild'>>,
+): Hold | null {
+  const { choice } = job;
+  const build = choice && context.findBuild?.(choice);
+  const margin =
+    choice &&
+    build &&
+    fitAnswer(job, context.profile, build, choice.placeId).margins.find(({ id }) => id === 'system-version');
+  if (!margin || isKept(margin)) return null;
+  const isKnown = margin.verdict === 'over';
+  return {
+    code: 'system-version',
+    what: isKnown ? 'The system is too old for this drive' : 'The system version is not known',
+    why: 'Closed up again, an older system does not see the drive.',
+    remedy: margin.missing[0]?.howToGet ?? margin.remedy ?? 'Update the device first.',
+    stops: ['opening'],
+    seen: isKnown,
+    override: 'technician',
+  };
+}

@@ -1,0 +1,2 @@
+export { Sheet, habitNote, marginOptions } from './sheet';
+export { sheetMarkdown } from './markdown';

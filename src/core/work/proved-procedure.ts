@@ -1,0 +1,9 @@
+import { type Procedure as AnyProcedure, ProcedureShape } from './procedure';
+import { procedureFaults } from './procedure-faults';
+
+/** A procedure that was proved: for each way through it nothing is left open. */
+export const Procedure = ProcedureShape.superRefine((procedure, context) => {
+  for (const { message, path } of procedureFaults(procedure))
+    context.addIssue({ code: 'custom', message, path });
+});
+export type Procedure = AnyProcedure;
