@@ -99,7 +99,7 @@ export async function measureCopy(): Promise<boolean> {
         );
         await dock.writeOrder(
           jobId,
-          source,
+          { ...source, stamp: await drive.stamp(), imageSha256: null },
           target,
           unsafeValue(layout),
           unsafeValue(await planCopy(drive, reading, unsafeValue(layout))),

@@ -1,11 +1,11 @@
 import { mkdir } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
-import { ImageFile, Pacer, journalDone, namer, proofOf, runEngine, sha256, writeManifest } from '@/copier';
-import { type CopyProgress, proofSentences } from '@/core/copy';
-import { refuse } from '@/core/result';
+import { basename, dirname, join } from 'node:path';
+import { ImageFile, Pacer, namer } from '@/copier';
+import { type CopyProgress, gradeWords, proofSentences } from '@/core/copy';
+import { type Fault, refuse } from '@/core/result';
 import { showBytes, showDuration, showRate } from '@/core/units';
 import { folderMode, keepPrivate, lockFile, syncFolder } from '@/files';
-import { type Standing, begin, ensureTarget, standingOrder, workFolderOf } from './copy-begin';
+import { checkWorkFolder, manifestPath, orderToCarryOut, workFolderOf } from './copy-begin';
 import { CommandError, exitCode, fail } from './exit';
 import { isSameFile, openSource, targetBytes } from './image-path';
 import { type Values, layoutOptions, parseCommand } from './options';
@@ -16,6 +16,7 @@ const copyOptions = {
   'read-back': { type: 'string' },
   reason: { type: 'string' },
   overwrite: { type: 'string' },
+  anew: { type: 'boolean' },
   'full-size': { type: 'boolean' },
   'limit-rate': { type: 'string' },
 } as const;
@@ -53,19 +54,20 @@ async function makeWorkFolder(path: string): Promise<void> {
 
 /**
  * `jicara copy SOURCE TARGET`: a verified copy from image to image. A copy that was stopped or killed goes on with the
- * same command. One process per target.
+ * same command, behind what of it still holds; one that was finished is read again. One process per target.
  */
 export async function copyCommand(args: string[], output: Output, interrupts: Interrupts): Promise<number> {
   const { values, paths } = parseCommand(args, copyOptions, ['SOURCE', 'TARGET']);
   const [from, to] = paths as [string, string];
+  const limit = rateLimit(values);
   const source = await openSource(from);
-  const images = { source: from, target: to };
   keepPrivate();
   let release = () => {};
   try {
     targetBytes(to);
     if (isSameFile(from, to))
       fail(exitCode.target, 'Source and target are the same file.', 'Name another target.');
+    checkWorkFolder(to);
     await makeWorkFolder(workFolderOf(to));
     const lock = lockFile(join(workFolderOf(to), 'writer.lock'), (pid) =>
       refuse(
@@ -76,11 +78,7 @@ export async function copyCommand(args: string[], output: Output, interrupts: In
     );
     if (!lock.ok) throw new CommandError(lock.fault, exitCode.target);
     release = lock.value;
-    const begun = await standingOrder(source, images);
-    if (begun) output.say('Goes on with the copy that was begun; its layout stands.');
-    const standing = begun ?? (await begin(source, images, values));
-    await ensureTarget(to, standing);
-    return await run(source, to, standing, values, output, interrupts);
+    return await run(source, { source: from, target: to }, values, limit, output, interrupts);
   } catch (error) {
     const { code } = error as NodeJS.ErrnoException;
     if (code && ['EACCES', 'EPERM', 'EROFS', 'ENOENT', 'ENOSPC'].includes(code))
@@ -96,52 +94,66 @@ export async function copyCommand(args: string[], output: Output, interrupts: In
   }
 }
 
+const sourceFaults = new Set(['source-changed', 'gone']);
+
+/** A fault of the copier with the number that the command ends with, and what the command line offers. */
+function commandError(fault: Fault, to: string): CommandError {
+  const anew = `The copy that was begun no longer counts: to begin anew, add --anew --overwrite ${basename(to)}.`;
+  return new CommandError(
+    fault.code === 'source-changed' ? { ...fault, remedy: anew } : fault,
+    sourceFaults.has(fault.code) ? exitCode.input : exitCode.target,
+  );
+}
+
 async function run(
   source: ImageFile,
-  to: string,
-  { order, text, madeTarget }: Standing,
+  paths: { source: string; target: string },
   values: Values,
+  limit: number | null,
   output: Output,
   { stopped }: Interrupts,
 ): Promise<number> {
-  const work = workFolderOf(to);
-  const limit = rateLimit(values);
-  const target = await ImageFile.open(to, 'write', madeTarget);
+  const to = paths.target;
+  const { standing, folder, goesOn, isBlank } = await orderToCarryOut(source, paths, values);
+  const finished = goesOn && (await folder.manifestOf(standing)) !== null;
+  if (goesOn)
+    output.say(
+      finished
+        ? 'This copy was finished before: all of it is read again.'
+        : 'Goes on with the copy that was begun; what it claims is read again first.',
+    );
+  const target = await ImageFile.open(to, 'write', isBlank);
   const clock = {
     nowMs: () => performance.now(),
     sleep: (ms: number) => new Promise<void>((done) => setTimeout(done, ms)),
   };
   try {
-    if (target.length !== order.target.bytes)
-      fail(
-        exitCode.target,
-        `${to} is not the target that the copy was begun with.`,
-        'Put it back, or remove the work folder beside it.',
-      );
-    const engine = {
-      order,
-      orderDigest: sha256(text),
-      folder: work,
-      source,
-      target,
-      pacer: new Pacer([{ fromBytes: 0, bytesPerS: limit ?? 1 }], limit === null ? 'free' : 'true', clock),
-    };
-    const result = await runEngine(engine, {
-      ...clock,
-      stopped,
-      progress: (progress) => output.progress(progressLine(progress)),
-    });
-    if (!result.ok) throw new CommandError(result.fault, exitCode.target);
+    const pacer = new Pacer(
+      [{ fromBytes: 0, bytesPerS: limit ?? 1 }],
+      limit === null ? 'free' : 'true',
+      clock,
+    );
+    const result = await folder.carryOut(
+      standing,
+      { source, target, pacer },
+      { simulated: false, areaOf: namer(source, standing.order) },
+      { ...clock, stopped, progress: (progress) => output.progress(progressLine(progress)) },
+    );
+    if (!result.ok) throw commandError(result.fault, to);
     if (result.value.kind === 'stopped') {
-      output.say('Stopped. The same command goes on behind what is verified.');
+      const { verifiedBlocks } = (await folder.soFar()) ?? { verifiedBlocks: 0 };
+      output.answer(
+        { schema: 'jicara.copy/1', state: 'stopped', target: to, verifiedBlocks },
+        [`Stopped behind ${verifiedBlocks} verified blocks. The same command goes on.`],
+        values.json === true,
+      );
       return exitCode.stopped;
     }
-    const proof = await proofOf(order, result.value, namer(source, order));
-    await writeManifest(work, order, result.value, proof);
-    await journalDone(work);
+    const { proof } = result.value;
     output.answer(
-      { target: to, manifest: join(work, 'manifest.json'), proof },
+      { schema: 'jicara.copy/1', state: 'finished', target: to, manifest: manifestPath(to), proof },
       [
+        `${gradeWords[proof.grade]}.`,
         ...proofSentences(proof, (bytes) => showBytes(bytes)),
         `SHA-256 over all block digests: ${proof.sha256}`,
       ],

@@ -12,6 +12,8 @@ export const exitCode = {
   input: 3,
   /** The target was refused or gave up: it is taken, too small, full, a device. */
   target: 4,
+  /** Something nobody foresaw (sysexits.h, EX_SOFTWARE). */
+  unexpected: 70,
   /** Stopped by hand; the same command goes on. */
   stopped: 130,
 } as const;

@@ -37,9 +37,7 @@ export async function inspectCommand(args: string[], output: Output): Promise<nu
   try {
     const found = inspect(await readDrive(image), image.length);
     output.answer(found, words(found), values.json === true);
-    const isWrong =
-      found.faults.length > 0 ||
-      found.parts.some(({ faults, holds }) => faults.length > 0 || holds === 'unread');
+    const isWrong = found.faults.length > 0 || found.parts.some(({ faults }) => faults.length > 0);
     return isWrong ? exitCode.found : exitCode.fine;
   } finally {
     await image.close();

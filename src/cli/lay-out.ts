@@ -35,7 +35,17 @@ export async function layOut(source: ImageFile, values: Values, otherwiseBytes: 
       'Is this a whole drive’s image?',
     );
   const target = targetFrom(values, { bytes: otherwiseBytes, sectorBytes: reading.sectorBytes });
-  const layout = planLayout(table, target, wishFrom(values), rulesOf(reading));
+  const wish = wishFrom(values);
+  const numbers = new Set(table.partitions.map(({ number }) => number));
+  const named = [...wish.dropped, ...Object.keys(wish.sizesMiB).map(Number)];
+  const unknown = named.find((number) => !numbers.has(number));
+  if (unknown !== undefined)
+    fail(
+      exitCode.usage,
+      `The source has no partition ${unknown}.`,
+      `It has ${[...numbers].join(', ') || 'none'}: see jicara inspect.`,
+    );
+  const layout = planLayout(table, target, wish, rulesOf(reading));
   if (!layout.ok) throw new CommandError(layout.fault, exitCode.target);
   const plan = await planCopy(source, reading, layout.value);
   if (!plan.ok) throw new CommandError(plan.fault, exitCode.target);

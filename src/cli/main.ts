@@ -1,5 +1,5 @@
 import { copyCommand } from './copy';
-import { CommandError, exitCode } from './exit';
+import { CommandError, exitCode, fail } from './exit';
 import { inspectCommand } from './inspect';
 import { Output, type Streams } from './output';
 import { planCommand } from './plan';
@@ -11,17 +11,18 @@ const help = `jicara: reads, plans, copies and verifies images of drives. It nev
   jicara plan IMAGE [LAYOUT] [--out FOLDER]
                                       where everything would go on another drive
   jicara copy SOURCE TARGET [LAYOUT] [--read-back each|last|skipped --reason TEXT]
-                            [--overwrite NAME] [--full-size] [--limit-rate MB/S]
-                                      a verified copy; the same command goes on after a stop or a kill
+                            [--overwrite NAME] [--anew] [--full-size] [--limit-rate MB/S]
+                                      a verified copy; the same command goes on after a stop or a kill,
+                                      and reads a finished one again
   jicara verify TARGET [--source IMAGE]
                                       reads a finished copy again
 
   LAYOUT: --target-label GB | --target-bytes N   size of the new drive (else that of the target or the source)
           --target-sector 512|4096   --hold-back PERCENT   --drop PART …
           --size PART=MIB …          --second MIB (room for a second system)
-  --json  the answer for programs
+  --json  the answer for programs, refusals too, on standard output
 
-Exit: 0 fine · 1 something is wrong with what was looked at · 2 usage · 3 cannot be read · 4 target refused · 130 stopped
+Exit: 0 fine · 1 something is wrong with what was looked at · 2 usage · 3 cannot be read · 4 target refused · 70 not foreseen · 130 stopped
 `;
 
 export type Process = Streams & { on: (signal: 'SIGINT' | 'SIGTERM', handler: () => void) => unknown };
@@ -32,6 +33,17 @@ function interruptsOf(process: Process): { stopped: () => boolean } {
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => (stopped = true));
   return { stopped: () => stopped };
 }
+
+/** What nobody foresaw is told as that, and never as an answer. */
+const unexpected = (error: unknown) =>
+  new CommandError(
+    {
+      code: 'unexpected',
+      sentence: `This failed in a way that was not foreseen: ${error instanceof Error ? error.message : String(error)}.`,
+      remedy: 'Nothing was claimed. Try again; if it stays, report it with the command.',
+    },
+    exitCode.unexpected,
+  );
 
 /** Runs one command line; resolves to the exit code. */
 export async function main(args: string[], process: Process): Promise<number> {
@@ -47,13 +59,23 @@ export async function main(args: string[], process: Process): Promise<number> {
         return await copyCommand(rest, output, interruptsOf(process));
       case 'verify':
         return await verifyCommand(rest, output);
-      default:
+      case '--help':
+      case 'help':
         process.stdout.write(help);
-        return command === '--help' || command === 'help' ? exitCode.fine : exitCode.usage;
+        return exitCode.fine;
+      default:
+        process.stderr.write(help);
+        return fail(
+          exitCode.usage,
+          command === undefined ? 'No command was named.' : `“${command.slice(0, 40)}” is no command.`,
+          'See jicara --help.',
+        );
     }
   } catch (error) {
-    if (!(error instanceof CommandError)) throw error;
-    output.say(`jicara: ${error.fault.sentence} ${error.fault.remedy}`);
-    return error.code;
+    const { fault, code } = error instanceof CommandError ? error : unexpected(error);
+    output.say(`jicara: ${fault.sentence} ${fault.remedy}`);
+    if (args.includes('--json'))
+      output.answer({ schema: 'jicara.refusal/1', ...fault, exit: code }, [], true);
+    return code;
   }
 }

@@ -4,10 +4,17 @@ export type Streams = {
   stderr: { write: (text: string) => unknown; isTTY?: boolean };
 };
 
+/** Where no line can be written over, progress is told this often. */
+const lineEveryMs = 5000;
+
 export class Output {
   private hasLine = false;
+  private toldMs = -Infinity;
 
-  constructor(private readonly streams: Streams) {}
+  constructor(
+    private readonly streams: Streams,
+    private readonly nowMs: () => number = () => performance.now(),
+  ) {}
 
   /** The answer: as JSON for programs, or as lines for a person. */
   answer(data: unknown, lines: string[], asJson: boolean): void {
@@ -15,9 +22,14 @@ export class Output {
     this.streams.stdout.write(`${asJson ? JSON.stringify(data, null, 2) : lines.join('\n')}\n`);
   }
 
-  /** A line that is written over by the next one; only a terminal sees it. */
+  /** A line that a terminal writes over with the next one; elsewhere one line from time to time. */
   progress(line: string): void {
-    if (!this.streams.stderr.isTTY) return;
+    if (!this.streams.stderr.isTTY) {
+      if (this.nowMs() - this.toldMs < lineEveryMs) return;
+      this.toldMs = this.nowMs();
+      this.streams.stderr.write(`${line}\n`);
+      return;
+    }
     this.streams.stderr.write(`\r\x1b[2K${line}`);
     this.hasLine = true;
   }

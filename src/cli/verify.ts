@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { type ImageFile, sha256 } from '@/copier';
-import { Manifest } from '@/core/copy';
+import { DirectReader, type ImageFile, blocksOf, rewritesIn, sha256 } from '@/copier';
+import { type Manifest, type ReadBackFrom, readBackFromWords, readManifest } from '@/core/copy';
 import { showBytes } from '@/core/units';
 import { exitCode, fail } from './exit';
 import { workFolderOf } from './copy-begin';
@@ -10,7 +10,9 @@ import { parseCommand } from './options';
 import type { Output } from './output';
 
 type Checked = {
-  schema: 'jicara.verification/1';
+  schema: 'jicara.verification/2';
+  grade: 'read-back-later' | 'differs';
+  readBackFrom: ReadBackFrom;
   blocks: number;
   differing: { offset: number; bytes: number }[];
   /** Blocks that hold an intended rewrite: compared outside it with `--source`, else by the rewrite's own digest only. */
@@ -18,62 +20,41 @@ type Checked = {
   againstSource: boolean;
 };
 
-const parseJson = (text: string): unknown => {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return null;
-  }
-};
-
 async function manifestOf(target: string): Promise<Manifest> {
   const path = join(workFolderOf(target), 'manifest.json');
   const text = await readFile(path, 'utf8').catch(() => null);
   if (text === null)
     return fail(exitCode.input, `${path} is missing.`, 'Verify works on what jicara copy has finished.');
-  const parsed = Manifest.safeParse(parseJson(text));
-  return parsed.success ? parsed.data : fail(exitCode.input, `${path} is no manifest.`, 'Copy again.');
+  return readManifest(text) ?? fail(exitCode.input, `${path} is no manifest.`, 'Copy again.');
 }
 
-/** Puts what the source held back over the intended rewrites of a block, so that it can be compared. */
-async function withoutRewrites(
-  block: Uint8Array,
-  at: { target: number; source: number },
-  manifest: Manifest,
-  source: ImageFile,
-): Promise<Uint8Array> {
-  const restored = block.slice();
-  for (const { offset, bytes } of manifest.rewrites) {
-    const from = Math.max(offset, at.target);
-    const to = Math.min(offset + bytes, at.target + block.length);
-    if (from < to) restored.set(await source.read(at.source + from - at.target, to - from), from - at.target);
-  }
-  return restored;
-}
+/** Reads a target past the system’s cache, so that what comes is what the disk holds. */
+type Target = { reader: DirectReader; bytes: number };
 
 async function check(
-  target: ImageFile,
+  { reader, bytes: targetBytes }: Target,
   manifest: Manifest,
   source: ImageFile | null,
   output: Output,
 ): Promise<Checked> {
   const checked: Checked = {
-    schema: 'jicara.verification/1',
+    schema: 'jicara.verification/2',
+    grade: 'read-back-later',
+    readBackFrom: reader.from,
     blocks: 0,
     differing: [],
     rewrittenBlocks: 0,
     againstSource: source !== null,
   };
   const differs = (offset: number, bytes: number) => checked.differing.push({ offset, bytes });
-  const blockBytes = manifest.blockBytes;
+  const read = async (offset: number, length: number): Promise<Uint8Array | null> => {
+    if (offset + length > targetBytes) return null;
+    const into = new Uint8Array(length);
+    await reader.readInto(offset, into);
+    return into;
+  };
   // Blocks that were left out because both sides read zero have no digest: they are told by their count.
-  const blocks = manifest.spans.flatMap((span) =>
-    Array.from({ length: Math.ceil(span.bytes / blockBytes) }, (_, i) => ({
-      source: span.source + i * blockBytes,
-      target: span.target + i * blockBytes,
-      bytes: Math.min(blockBytes, span.bytes - i * blockBytes),
-    })),
-  );
+  const { blocks } = blocksOf(manifest, {}, false);
   if (blocks.length !== manifest.digests.length)
     return fail(
       exitCode.input,
@@ -81,42 +62,53 @@ async function check(
       'Verify it on the dock that made it.',
     );
   for (const [i, block] of blocks.entries()) {
-    const bytes = await target.read(block.target, block.bytes);
-    const isRewritten = manifest.rewrites.some(
-      ({ offset, bytes: length }) => offset < block.target + block.bytes && block.target < offset + length,
-    );
+    const bytes = await read(block.target, block.bytes);
+    const from = bytes && source && (await source.read(block.source, block.bytes));
+    const rewritten = rewritesIn(block, manifest.rewrites);
     checked.blocks += 1;
-    if (isRewritten) checked.rewrittenBlocks += 1;
-    if (!isRewritten || source) {
-      const compared = isRewritten ? await withoutRewrites(bytes, block, manifest, source!) : bytes;
-      if (sha256(compared) !== manifest.digests[i]) differs(block.target, block.bytes);
-    }
+    if (rewritten.length > 0) checked.rewrittenBlocks += 1;
+    // What was rewritten on purpose has its own digest; the rest of the block is the source's.
+    if (bytes && from)
+      for (const { at, bytes: length } of rewritten) bytes.set(from.subarray(at, at + length), at);
+    const isAsCopied =
+      bytes !== null && (rewritten.length > 0 && !from ? true : sha256(bytes) === manifest.digests[i]);
+    const isAsSource = !from || (bytes !== null && Buffer.compare(bytes, from) === 0);
+    if (!isAsCopied || !isAsSource) differs(block.target, block.bytes);
     if (i % 64 === 0) output.progress(`verifying: ${Math.floor((100 * i) / blocks.length)} %`);
   }
-  for (const { offset, bytes, sha256: digest } of manifest.rewrites)
-    if (sha256(await target.read(offset, bytes)) !== digest) differs(offset, bytes);
-  return checked;
+  for (const { offset, bytes, sha256: digest } of manifest.rewrites) {
+    const found = await read(offset, bytes);
+    if (!found || sha256(found) !== digest) differs(offset, bytes);
+  }
+  if (targetBytes !== manifest.target.bytes)
+    differs(Math.min(targetBytes, manifest.target.bytes), Math.abs(targetBytes - manifest.target.bytes));
+  return checked.differing.length > 0 ? { ...checked, grade: 'differs' } : checked;
 }
 
 /** `jicara verify TARGET`: reads a finished copy again and compares it with its manifest. Exit 1 where it differs. */
 export async function verifyCommand(args: string[], output: Output): Promise<number> {
   const { values, paths } = parseCommand(args, { source: { type: 'string' } }, ['TARGET']);
-  const target = await openSource(paths[0]!);
+  const image = await openSource(paths[0]!);
+  const { length: bytes } = image;
+  await image.close();
+  const reader = await DirectReader.open(paths[0]!);
   const source = typeof values.source === 'string' ? await openSource(values.source) : null;
   try {
-    const checked = await check(target, await manifestOf(paths[0]!), source, output);
+    const checked = await check({ reader, bytes }, await manifestOf(paths[0]!), source, output);
     const good = checked.differing.length === 0;
     const rewritten =
       checked.rewrittenBlocks > 0 && !source
         ? `; in ${checked.rewrittenBlocks} of them only the intended rewrites (name the --source to compare the rest)`
         : '';
     const lines = good
-      ? [`All ${checked.blocks} blocks are as they were when the copy was verified${rewritten}.`]
+      ? [
+          `All ${checked.blocks} blocks, read ${readBackFromWords[checked.readBackFrom]}, are as they were copied${source ? ', and as the source has them' : ''}${rewritten}.`,
+        ]
       : checked.differing.map(({ offset, bytes }) => `differs: ${showBytes(bytes)} at byte ${offset}`);
     output.answer(checked, lines, values.json === true);
     return good ? exitCode.fine : exitCode.found;
   } finally {
-    await target.close();
+    await reader.close();
     await source?.close();
   }
 }

@@ -4,70 +4,19 @@ import { join } from 'node:path';
 import type { CopyProgress } from '@/core/copy';
 import { unsafeValue } from '@/core/result';
 import { readWithCare } from './careful-read';
-import { type CopyHooks, runEngine, sha256 } from './copy-engine';
-import type { CopyOrder, ReadBack } from '@/core/copy';
-import { DriveError, type DriveTrouble, type TargetDrive } from './drives';
+import { type CopyHooks, runEngine } from './copy-engine';
+import { sha256 } from './digest';
+import { DriveError } from './drives';
 import { readJournal } from './journal';
 import { Pacer } from './pacer';
 import { proofOf } from './manifest';
+import { MemoryDrive, blockSize, blocks, drives, order, same } from './memory-drive.test.data';
 
-const MiB = 2 ** 20;
 let root: string;
 beforeEach(() => (root = mkdtempSync(join(tmpdir(), 'jicara-engine-'))));
 afterEach(() => rmSync(root, { recursive: true }));
 
-/** A drive in memory that counts what was written and can be made to fail. */
-class MemoryDrive implements TargetDrive {
-  readonly bytes: Uint8Array;
-  isBlank = true;
-  writes = 0;
-  bad: [start: number, end: number][] = [];
-  trouble: { after: number; kind: DriveTrouble } | null = null;
-  flipAt = 0;
-
-  constructor(readonly length: number) {
-    this.bytes = new Uint8Array(length);
-  }
-  async read(offset: number, length: number) {
-    return this.bytes.slice(offset, offset + length);
-  }
-  async readInto(offset: number, into: Uint8Array) {
-    if (this.bad.some(([start, end]) => offset < end && start < offset + into.length))
-      throw new DriveError('bad-sector', offset);
-    into.set(this.bytes.subarray(offset, offset + into.length));
-  }
-  async write(offset: number, bytes: Uint8Array) {
-    this.writes += 1;
-    if (this.trouble && this.writes > this.trouble.after) throw new DriveError(this.trouble.kind, offset);
-    this.bytes.set(bytes, offset);
-    if (this.writes === this.flipAt) this.bytes[offset + 7]! ^= 4;
-  }
-  async sync() {}
-}
-
-const blocks = 50;
-function order(readBack: ReadBack = { mode: 'each', reason: '' }): CopyOrder {
-  const side = (benchLabel: string) => ({ benchLabel, serial: '', bytes: blocks * MiB });
-  return {
-    schema: 'jicara.copy-order/2',
-    source: side('old'),
-    target: side('new'),
-    sectorBytes: 512,
-    readBack,
-    parts: [{ number: 1, name: 'system' }],
-    spans: [{ source: 0, target: 0, bytes: blocks * MiB, part: 1 }],
-    rewrites: [{ what: 'table', offset: 0, base64: Buffer.from('rewritten').toString('base64') }],
-  };
-}
-
-function drives() {
-  const source = new MemoryDrive(blocks * MiB);
-  const words = new Uint32Array(source.bytes.buffer);
-  for (let i = 0; i < words.length; i += 1) words[i] = i * 2_654_435_761;
-  // Ten blocks of zeros in the middle.
-  source.bytes.fill(0, 20 * MiB, 30 * MiB);
-  return { source, target: new MemoryDrive(blocks * MiB) };
-}
+const setting = { simulated: true, readBackFrom: 'past-the-cache', areaOf: async () => null } as const;
 
 let clock = 0;
 const seen: CopyProgress[] = [];
@@ -95,10 +44,6 @@ const run = (
     { ...hooks, ...more },
   );
 
-/** The same but for the intended rewrite at the very beginning. */
-const same = ({ source, target }: ReturnType<typeof drives>) =>
-  Buffer.compare(source.bytes.subarray(16), target.bytes.subarray(16)) === 0;
-
 describe('the copier', () => {
   it('leaves zeros out where the target reads zero, and only there', async () => {
     const blank = drives();
@@ -114,15 +59,18 @@ describe('the copier', () => {
 
   it('reads a bad sector three times, then fills it, goes on and tells where it was', async () => {
     const its = drives();
-    its.source.bad = [[5 * MiB + 1024, 5 * MiB + 2048]];
+    its.source.bad = [[5 * blockSize + 1024, 5 * blockSize + 2048]];
     const outcome = unsafeValue(await run(its));
     if (outcome.kind !== 'copied') throw new Error(outcome.kind);
-    expect(outcome.unreadable).toEqual([{ offset: 5 * MiB + 1024, bytes: 1024 }]);
-    its.source.bytes.fill(0, 5 * MiB + 1024, 5 * MiB + 2048);
+    expect(outcome.unreadable).toEqual([{ offset: 5 * blockSize + 1024, bytes: 1024 }]);
+    its.source.bytes.fill(0, 5 * blockSize + 1024, 5 * blockSize + 2048);
     expect(same(its)).toBe(true);
-    const proof = await proofOf(order(), outcome, async () => 'SYSTEM/CORE.BIN');
+    const proof = await proofOf(order(), outcome, {
+      ...setting,
+      areaOf: async () => 'SYSTEM/CORE.BIN',
+    });
     expect(proof.unreadable).toEqual([
-      { offset: 5 * MiB + 1024, bytes: 1024, part: 'system', area: 'SYSTEM/CORE.BIN' },
+      { offset: 5 * blockSize + 1024, bytes: 1024, part: 'system', area: 'SYSTEM/CORE.BIN' },
     ]);
     expect((await readJournal(join(root, 'journal.log'))).unreadable).toEqual(outcome.unreadable);
   });
@@ -165,7 +113,7 @@ describe('the copier', () => {
       kind: 'stopped',
     });
     expect(await readJournal(join(root, 'journal.log'))).toMatchObject({ written: blocks, verified: 32 });
-    expect(seen.at(-1)).toMatchObject({ phase: 'reading back', writtenBytes: blocks * MiB });
+    expect(seen.at(-1)).toMatchObject({ phase: 'reading back', writtenBytes: blocks * blockSize });
     const writes = its.target.writes;
     expect(unsafeValue(await run(its, wanted)).kind).toBe('copied');
     expect(its.target.writes).toBe(writes + 1);
@@ -179,23 +127,26 @@ describe('the copier', () => {
     const outcome = unsafeValue(await run(its, wanted));
     expect(await readJournal(join(root, 'journal.log'))).toMatchObject({ written: blocks, verified: 0 });
     if (outcome.kind !== 'copied') throw new Error(outcome.kind);
-    expect((await proofOf(wanted, outcome, async () => null)).readBack).toEqual(wanted.readBack);
+    expect(await proofOf(wanted, outcome, setting)).toMatchObject({
+      grade: 'not-read-back',
+      readBack: wanted.readBack,
+      readBackFrom: null,
+    });
   });
 
   it('shows when a fast cache is full, and what that makes of the time left', async () => {
     const its = drives();
     seen.length = 0;
     const steps = [
-      { fromBytes: 0, bytesPerS: 8e6 },
-      { fromBytes: 200 * MiB, bytesPerS: 1e6 },
+      { fromBytes: 0, bytesPerS: 32_000 },
+      { fromBytes: 200 * blockSize, bytesPerS: 4000 },
     ];
-    const [span] = order().spans;
     // The same area four times: enough stretches to see a change in.
-    unsafeValue(await run(its, { ...order(), spans: [span!, span!, span!, span!] }, {}, steps));
+    unsafeValue(await run(its, { ...order(), spans: [1, 2, 3, 4].flatMap(() => order().spans) }, {}, steps));
     const drop = seen.at(-1)!.rate.drop!;
     expect(drop.toBytesPerS).toBeLessThan(drop.fromBytesPerS / 2);
     const left = seen.findLast(
-      (progress) => progress.rate.secondsLeft && progress.verifiedBytes < 4 * blocks * MiB,
+      (progress) => progress.rate.secondsLeft && progress.verifiedBytes < 4 * blocks * blockSize,
     )!.rate.secondsLeft!;
     expect(left.least).toBeLessThanOrEqual(left.middle);
     expect(left.most).toBeGreaterThanOrEqual(left.middle);
@@ -227,7 +178,7 @@ describe('careful reading', () => {
     const names = ['boot sector', 'mirror table', 'table', 'protective record'];
     const rewrites = names.map((what, n) => ({
       what,
-      offset: n * MiB,
+      offset: n * blockSize,
       base64: Buffer.from(`${what} rewritten`).toString('base64'),
     }));
     for (const wrong of names.keys()) {
@@ -235,7 +186,7 @@ describe('careful reading', () => {
       const { write } = its.target;
       its.target.write = async (offset, bytes) => {
         await write.call(its.target, offset, bytes);
-        if (offset === wrong * MiB && Buffer.from(bytes).includes('rewritten'))
+        if (offset === wrong * blockSize && Buffer.from(bytes).includes('rewritten'))
           its.target.bytes[offset + 3]! ^= 1;
       };
       const outcome = await run(its, { ...order(), rewrites });
@@ -249,7 +200,7 @@ describe('careful reading', () => {
     const its = drives();
     const rewrites = ['boot', 'mirror', 'table'].map((what, n) => ({
       what,
-      offset: (40 - 10 * n) * MiB,
+      offset: (40 - 10 * n) * blockSize,
       base64: Buffer.from(what).toString('base64'),
     }));
     const written: number[] = [];
@@ -259,8 +210,8 @@ describe('careful reading', () => {
       await write.call(its.target, offset, bytes);
     };
     unsafeValue(await run(its, { ...order(), rewrites }));
-    expect(written.slice(-3)).toEqual([40 * MiB, 30 * MiB, 20 * MiB]);
-    expect(written.slice(0, -3).at(-1)).toBe((blocks - 1) * MiB);
+    expect(written.slice(-3)).toEqual([40 * blockSize, 30 * blockSize, 20 * blockSize]);
+    expect(written.slice(0, -3).at(-1)).toBe((blocks - 1) * blockSize);
   });
 
   it('claims a block in its journal only when it was synced and read back', async () => {
@@ -275,7 +226,7 @@ describe('careful reading', () => {
     its.target.sync = () => note('sync');
     const { readInto } = its.target;
     its.target.readInto = async (offset, into) => {
-      await note(`read ${offset / MiB}`);
+      await note(`read ${offset / blockSize}`);
       await readInto.call(its.target, offset, into);
     };
     unsafeValue(await run(its));

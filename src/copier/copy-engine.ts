@@ -1,16 +1,16 @@
-import { createHash } from 'node:crypto';
 import { join } from 'node:path';
-import { type Fault, type Result, ok, refuse } from '@/core/result';
-import type { CopyProgress } from '@/core/copy';
+import { type CopyGrade, type CopyOrder, type CopyProgress, sameState } from '@/core/copy';
 import { isAllZero } from '@/core/disk';
 import { RateWatch } from '@/core/link';
+import { type Fault, type Result, ok } from '@/core/result';
+import { type Block, blockBytes, blocksOf } from './blocks';
 import { type Unreadable, readWithCare } from './careful-read';
-import type { CopyOrder } from '@/core/copy';
+import { checkAgain, mismatch, sourceChanged } from './check-again';
+import { sha256 } from './digest';
 import { DriveError, type SourceDrive, type TargetDrive, troubleFault } from './drives';
 import { Journal, type JournalState, readJournal } from './journal';
 import type { Clock, Pacer } from './pacer';
 
-export const blockBytes = 2 ** 20;
 /** Blocks between two syncs: small enough that a kill loses under a second, large enough that syncing costs little. */
 const batchBlocks = 16;
 
@@ -18,25 +18,17 @@ export type CopyHooks = Clock & { progress: (progress: CopyProgress) => void; st
 
 /** What a run leaves: all copied and compared as ordered, or stopped at the end of a batch. */
 export type EngineOutcome =
-  | { kind: 'copied'; digests: string[]; unreadable: Unreadable[]; blocks: Block[]; seconds: number }
-  | { kind: 'stopped' };
-
-export type Block = { source: number; target: number; bytes: number; part: number };
-
-export const sha256 = (bytes: Uint8Array | string) => createHash('sha256').update(bytes).digest('hex');
-
-/** The order's spans in blocks of at most 1 MiB; those that are known to read zero on both drives fall out. */
-function blocksOf(order: CopyOrder, source: SourceDrive, targetBlank: boolean): Block[] {
-  const blocks: Block[] = [];
-  for (const span of order.spans) {
-    for (let at = 0; at < span.bytes; at += blockBytes) {
-      const bytes = Math.min(blockBytes, span.bytes - at);
-      if (targetBlank && source.isHole?.(span.source + at, bytes)) continue;
-      blocks.push({ source: span.source + at, target: span.target + at, bytes, part: span.part });
+  | {
+      kind: 'copied';
+      grade: Extract<CopyGrade, 'read-back' | 'read-back-later' | 'not-read-back'>;
+      digests: string[];
+      unreadable: Unreadable[];
+      blocks: Block[];
+      /** Blocks that were no longer as an earlier run had left them. */
+      redoneBlocks: number;
+      seconds: number;
     }
-  }
-  return blocks;
-}
+  | { kind: 'stopped' };
 
 export type EngineJob = {
   order: CopyOrder;
@@ -51,8 +43,9 @@ export type EngineJob = {
 
 /**
  * Copies what the order names: read, write, sync, read back, compare, then journal; intended rewrites last, the
- * partition table at the very end. Can be killed at any byte: the journal only claims what was read back, and the
- * next run goes on behind it. Faults: `mismatch` and those of a drive in trouble.
+ * partition table at the very end. Can be killed at any byte. What the journal claims is held against both drives before a
+ * next run goes on behind it; at the end the source must be what it was at the beginning. Faults: `mismatch`,
+ * `source-changed`, and those of a drive in trouble.
  */
 export async function runEngine(job: EngineJob, hooks: CopyHooks): Promise<Result<EngineOutcome>> {
   const { order, source, target } = job;
@@ -63,15 +56,19 @@ export async function runEngine(job: EngineJob, hooks: CopyHooks): Promise<Resul
     const goesOn = before.plan === job.orderDigest;
     const targetBlank = goesOn ? before.targetBlank : target.isBlank;
     if (!goesOn) await journal.add({ kind: 'plan', plan: job.orderDigest, targetBlank });
-    const blocks = blocksOf(order, source, targetBlank);
+    const stamp = await source.stamp();
+    const { blocks, leftOut } = blocksOf(order, source, targetBlank);
     const run = new Run(job, hooks, journal, blocks, targetBlank, goesOn ? before : null);
-    const copied = await run.copyBlocks();
-    if (!copied.ok) return copied;
-    if (copied.value === 'stopped') return ok({ kind: 'stopped' });
-    const rewritten = await run.rewrite();
-    if (!rewritten.ok) return rewritten;
-    const { digests, unreadable, seconds } = run;
-    return ok({ kind: 'copied', digests, unreadable, blocks, seconds });
+    const steps = [() => run.checkBefore(leftOut), () => run.copyBlocks(), () => run.rewrite()];
+    for (const step of steps) {
+      const done = await step();
+      if (!done.ok) return done;
+      if (done.value === 'stopped') return ok({ kind: 'stopped' });
+    }
+    if (stamp && !sameState(stamp, await source.stamp()))
+      return { ok: false, fault: sourceChanged('while it was read') };
+    const { digests, unreadable, seconds, redoneBlocks, grade } = run;
+    return ok({ kind: 'copied', grade, digests, unreadable, blocks, redoneBlocks, seconds });
   } catch (error) {
     if (error instanceof DriveError) return { ok: false, fault: troubleFault(error) };
     throw error;
@@ -90,8 +87,8 @@ export async function journalDone(folder: string): Promise<void> {
 }
 
 class Run {
-  readonly digests: string[];
-  readonly unreadable: Unreadable[];
+  digests: string[];
+  unreadable: Unreadable[];
   private verified: number;
   private readonly secondsBefore: number;
   private readonly startedMs: number;
@@ -103,6 +100,11 @@ class Run {
   private readonly totalBytes: number;
   private readonly buffers: [Uint8Array, Uint8Array];
   private readonly readBack = new Uint8Array(blockBytes);
+  /** Blocks that an earlier run left: the zeros behind them are left out only where the target still reads zero. */
+  private readonly goesOn: boolean;
+  private readonly claimedBlocks: number;
+  private phase: CopyProgress['phase'] = 'copying';
+  redoneBlocks = 0;
 
   constructor(
     private readonly job: EngineJob,
@@ -112,6 +114,8 @@ class Run {
     private readonly targetBlank: boolean,
     before: JournalState | null,
   ) {
+    this.goesOn = before !== null;
+    this.claimedBlocks = before?.digests.length ?? 0;
     this.digests = before?.digests ?? [];
     this.unreadable = before?.unreadable ?? [];
     this.verified = before?.verified ?? 0;
@@ -129,6 +133,50 @@ class Run {
   /** Time that all runs of this copy took, the ones before a kill as far as they are in the journal. */
   get seconds() {
     return this.secondsBefore + (this.hooks.nowMs() - this.startedMs) / 1000;
+  }
+
+  /** How what is on the target was compared. */
+  get grade() {
+    if (this.job.order.readBack.mode !== 'skipped') return 'read-back';
+    return this.claimedBlocks === this.blocks.length && this.goesOn ? 'read-back-later' : 'not-read-back';
+  }
+
+  /** Holds what earlier runs claim against both drives. */
+  async checkBefore(leftOut: Block[]): Promise<Result<'checked' | 'stopped'>> {
+    if (!this.goesOn) return ok('checked');
+    const { order, source, target } = this.job;
+    if (this.digests.length > this.blocks.length)
+      return { ok: false, fault: sourceChanged('other stretches of it are empty') };
+    this.phase = 'checking';
+    const verifiedBytes = this.verifiedBytes;
+    this.verifiedBytes = 0;
+    const held = await checkAgain(
+      {
+        order,
+        source,
+        target,
+        blocks: this.blocks,
+        leftOut,
+        claimed: { digests: this.digests, unreadable: this.unreadable },
+        mayBeRewritten:
+          (order.readBack.mode === 'skipped' ? this.digests.length : this.verified) === this.blocks.length,
+      },
+      {
+        stopped: this.hooks.stopped,
+        checked: async (bytes) => {
+          await this.job.pacer.moved(bytes);
+          this.verifiedBytes += bytes;
+          this.report();
+        },
+      },
+    );
+    this.phase = 'copying';
+    this.verifiedBytes = verifiedBytes;
+    if (!held.ok) return held;
+    if (!held.value) return ok('stopped');
+    ({ digests: this.digests, unreadable: this.unreadable, redoneBlocks: this.redoneBlocks } = held.value);
+    this.countedMs = this.hooks.nowMs();
+    return ok('checked');
   }
 
   async copyBlocks(): Promise<Result<'copied' | 'stopped'>> {
@@ -176,14 +224,19 @@ class Run {
       const bytes = buffer.subarray(used, used + block.bytes);
       unreadable.push(...(await readWithCare(source, block.source, bytes, order.sectorBytes)));
       digests.push(sha256(bytes));
-      // Zeros are left out only where the target is known to read zero.
-      if (!this.targetBlank || !isAllZero(bytes)) await target.write(block.target, bytes);
+      if (!(await this.readsZeroAlready(block, bytes))) await target.write(block.target, bytes);
       used += block.bytes;
       this.writtenBytes += block.bytes;
     }
     await pacer.moved(used);
     this.report();
     return { digests, unreadable };
+  }
+
+  /** Zeros are left out only where the target is known to read zero: what was blank at the beginning need not be so now. */
+  private async readsZeroAlready(block: Block, bytes: Uint8Array): Promise<boolean> {
+    if (!this.targetBlank || !isAllZero(bytes)) return false;
+    return !this.goesOn || isAllZero(await this.job.target.read(block.target, block.bytes));
   }
 
   private async finishBatch(
@@ -219,7 +272,7 @@ class Run {
     let used = 0;
     for (const block of batch) {
       const back = this.readBack.subarray(0, block.bytes);
-      await this.job.target.readInto(block.target, back);
+      await this.job.target.readBackInto(block.target, back);
       if (!same(block, used, back)) return mismatch(block.target);
       used += block.bytes;
     }
@@ -258,19 +311,28 @@ class Run {
     return seconds;
   }
 
-  /** The intended rewrites, in their order: the table comes last, so that a killed copy has none. */
-  async rewrite(): Promise<Result<null>> {
-    const { order, target } = this.job;
-    for (const { offset, base64 } of order.rewrites)
-      await target.write(offset, Buffer.from(base64, 'base64'));
+  /** The intended rewrites, in their order: the table comes last, so that a killed copy has none. Those that stand are left. */
+  async rewrite(): Promise<Result<'rewritten'>> {
+    const { target } = this.job;
+    const rewrites = this.job.order.rewrites.map(({ offset, base64 }) => ({
+      offset,
+      wanted: Buffer.from(base64, 'base64'),
+    }));
+    const firstWrong = async () => {
+      for (const { offset, wanted } of rewrites) {
+        const back = new Uint8Array(wanted.length);
+        await target.readBackInto(offset, back);
+        if (Buffer.compare(back, wanted) !== 0) return offset;
+      }
+      return null;
+    };
+    if (this.goesOn && (await firstWrong()) === null) return ok('rewritten');
+    for (const { offset, wanted } of rewrites) await target.write(offset, wanted);
     await target.sync();
-    for (const { offset, base64 } of order.rewrites) {
-      const wanted = Buffer.from(base64, 'base64');
-      if (Buffer.compare(await target.read(offset, wanted.length), wanted) !== 0)
-        return { ok: false, fault: mismatch(offset) };
-    }
+    const wrong = await firstWrong();
+    if (wrong !== null) return { ok: false, fault: mismatch(wrong) };
     await this.journal.add({ kind: 'rewritten' });
-    return ok(null);
+    return ok('rewritten');
   }
 
   private count(bytes: number) {
@@ -294,7 +356,10 @@ class Run {
         ? 2 * this.totalBytes - this.writtenBytes - this.verifiedBytes
         : this.totalBytes - (mode === 'each' ? this.verifiedBytes : this.writtenBytes);
     this.hooks.progress({
-      phase: mode === 'last' && this.writtenBytes >= this.totalBytes ? 'reading back' : 'copying',
+      phase:
+        this.phase === 'copying' && mode === 'last' && this.writtenBytes >= this.totalBytes
+          ? 'reading back'
+          : this.phase,
       totalBytes: this.totalBytes,
       writtenBytes: this.writtenBytes,
       verifiedBytes: this.verifiedBytes,
@@ -307,10 +372,3 @@ class Run {
     });
   }
 }
-
-const mismatch = (offset: number): Fault =>
-  refuse(
-    'mismatch',
-    `What was read back at byte ${offset} is not what was written.`,
-    'Change the cable or the case, then go on; if it stays, the new drive is faulty.',
-  ).fault;

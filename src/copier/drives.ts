@@ -1,3 +1,4 @@
+import type { FileStamp, ReadBackFrom } from '@/core/copy';
 import type { BlockReader } from '@/core/disk';
 import { type Fault, refuse } from '@/core/result';
 
@@ -17,13 +18,18 @@ export class DriveError extends Error {
 /** A drive to copy from. `readInto` fills the whole buffer or throws a `DriveError`. */
 export interface SourceDrive extends BlockReader {
   readInto(offset: number, into: Uint8Array): Promise<void>;
+  /** What tells its state from another; null where nothing does. */
+  stamp(): Promise<FileStamp | null>;
 }
 
 /** A drive to copy to. `isBlank` is true where nothing was ever written to it, so that it reads zero. */
-export interface TargetDrive extends SourceDrive {
+export interface TargetDrive extends BlockReader {
   readonly isBlank: boolean;
   write(offset: number, bytes: Uint8Array): Promise<void>;
+  /** Puts all that was written on the drive; what is read back behind it comes from there, as far as `readBackFrom` says. */
   sync(): Promise<void>;
+  readonly readBackFrom: ReadBackFrom;
+  readBackInto(offset: number, into: Uint8Array): Promise<void>;
 }
 
 /** Turns what the operating system says into a `DriveError`; what is not about the drive stays as it is. */

@@ -1,16 +1,21 @@
 import { type FileHandle, open } from 'node:fs/promises';
 import { dirname } from 'node:path';
+import type { FileStamp, ReadBackFrom } from '@/core/copy';
 import { fileMode, syncFolder } from '@/files';
-import { type TargetDrive, asDriveError } from './drives';
+import { DirectReader } from './direct-read';
+import { type SourceDrive, type TargetDrive, asDriveError } from './drives';
+import { stampOf } from './file-stamp';
 import { readWhole, writeWhole } from './whole-io';
 
 /**
  * A plain image file as a drive. A file that this process made is one hole and reads zero where it was not written;
  * of any other file nothing is known.
  */
-export class ImageFile implements TargetDrive {
+export class ImageFile implements SourceDrive, TargetDrive {
   private constructor(
     private readonly file: FileHandle,
+    /** Null for a file that is only read. */
+    private readonly direct: DirectReader | null,
     readonly length: number,
     readonly isBlank: boolean,
   ) {}
@@ -18,7 +23,8 @@ export class ImageFile implements TargetDrive {
   static async open(path: string, mode: 'read' | 'write', isBlank = false): Promise<ImageFile> {
     const file = await open(path, mode === 'read' ? 'r' : 'r+');
     const { size } = await file.stat();
-    return new ImageFile(file, size, isBlank);
+    const direct = mode === 'read' ? null : await DirectReader.open(path);
+    return new ImageFile(file, direct, size, isBlank);
   }
 
   /** A new file of so many bytes, all of it a hole; fails where one stands already. */
@@ -27,7 +33,7 @@ export class ImageFile implements TargetDrive {
     await file.truncate(bytes);
     await file.sync();
     await syncFolder(dirname(path));
-    return new ImageFile(file, bytes, true);
+    return new ImageFile(file, await DirectReader.open(path), bytes, true);
   }
 
   async read(offset: number, length: number): Promise<Uint8Array> {
@@ -47,12 +53,26 @@ export class ImageFile implements TargetDrive {
   async sync(): Promise<void> {
     try {
       await this.file.datasync();
+      await this.direct?.refresh();
     } catch (error) {
       throw asDriveError(error, 0);
     }
   }
 
-  close(): Promise<void> {
-    return this.file.close();
+  stamp(): Promise<FileStamp> {
+    return stampOf(this.file);
+  }
+
+  get readBackFrom(): ReadBackFrom {
+    return this.direct?.from ?? 'perhaps-a-cache';
+  }
+
+  readBackInto(offset: number, into: Uint8Array): Promise<void> {
+    return (this.direct ?? this).readInto(offset, into);
+  }
+
+  async close(): Promise<void> {
+    await this.direct?.close();
+    await this.file.close();
   }
 }

@@ -1,16 +1,22 @@
-import { join } from 'node:path';
-import type { CopyProof, Manifest } from '@/core/copy';
-import { writeDurably } from '@/files';
-import { type EngineOutcome, blockBytes, sha256 } from './copy-engine';
-import type { CopyOrder } from '@/core/copy';
+import type { CopyOrder, CopyProof, Manifest, ReadBackFrom } from '@/core/copy';
+import { blockBytes } from './blocks';
+import type { EngineOutcome } from './copy-engine';
+import { sha256 } from './digest';
 
 type Copied = Extract<EngineOutcome, { kind: 'copied' }>;
 
 /** Which file or area an unreadable stretch belongs to, in words; null where nobody could tell. */
 export type AreaNamer = (part: number, sourceOffset: number, bytes: number) => Promise<string | null>;
 
+/** What a copy was made between, beside its bytes. */
+export type Setting = { simulated: boolean; readBackFrom: ReadBackFrom; areaOf: AreaNamer };
+
 /** What the copy proved, and what of the source could not be read, with the area it belongs to. */
-export async function proofOf(order: CopyOrder, copied: Copied, areaOf: AreaNamer): Promise<CopyProof> {
+export async function proofOf(
+  order: CopyOrder,
+  copied: Copied,
+  { simulated, readBackFrom, areaOf }: Setting,
+): Promise<CopyProof> {
   const unreadable: CopyProof['unreadable'] = [];
   for (const { offset, bytes } of copied.unreadable) {
     const span = order.spans.find(
@@ -21,6 +27,8 @@ export async function proofOf(order: CopyOrder, copied: Copied, areaOf: AreaName
     unreadable.push({ offset, bytes, part: part?.name ?? 'the drive’s beginning', area });
   }
   return {
+    grade: copied.grade,
+    simulated,
     blocks: copied.blocks.length,
     bytes: copied.blocks.reduce((total, block) => total + block.bytes, 0),
     mismatches: 0,
@@ -28,16 +36,26 @@ export async function proofOf(order: CopyOrder, copied: Copied, areaOf: AreaName
     sha256: sha256(copied.digests.join('\n')),
     seconds: copied.seconds,
     readBack: order.readBack,
+    readBackFrom: copied.grade === 'not-read-back' ? null : readBackFrom,
+    redoneBlocks: copied.redoneBlocks,
     unreadable,
   };
 }
 
-function manifestOf(order: CopyOrder, copied: Copied, proof: CopyProof): Manifest {
+/** All that a copy leaves as its account: which bytes went where, and the digest of each block. */
+export function manifestOf(
+  order: CopyOrder,
+  orderDigest: string,
+  copied: Copied,
+  proof: CopyProof,
+): Manifest {
+  const side = ({ benchLabel, serial, bytes }: CopyOrder['target']) => ({ benchLabel, serial, bytes });
   const numbers = [...new Set(copied.blocks.map(({ part }) => part))];
   return {
-    schema: 'jicara.manifest/2',
-    source: order.source,
-    target: order.target,
+    schema: 'jicara.manifest/3',
+    orderSha256: orderDigest,
+    source: side(order.source),
+    target: side(order.target),
     proof,
     parts: numbers.map((number) => {
       const digests = copied.digests.filter((_, i) => copied.blocks[i]!.part === number);
@@ -52,7 +70,7 @@ function manifestOf(order: CopyOrder, copied: Copied, proof: CopyProof): Manifes
         bytes,
         sourceSha256: digest,
         // What was compared block by block has the source's digest; what was not has none.
-        resultSha256: order.readBack.mode === 'skipped' ? null : digest,
+        resultSha256: proof.grade === 'not-read-back' ? null : digest,
       };
     }),
     rewrites: order.rewrites.map(({ what, offset, base64 }) => {
@@ -63,16 +81,4 @@ function manifestOf(order: CopyOrder, copied: Copied, proof: CopyProof): Manifes
     blockBytes,
     digests: copied.digests,
   };
-}
-
-/** Writes the manifest whole or not at all, on the disk before this returns. */
-export async function writeManifest(
-  folder: string,
-  order: CopyOrder,
-  copied: Copied,
-  proof: CopyProof,
-): Promise<Manifest> {
-  const manifest = manifestOf(order, copied, proof);
-  await writeDurably(join(folder, 'manifest.json'), JSON.stringify(manifest));
-  return manifest;
 }

@@ -1,9 +1,9 @@
-import type { CopyOrder, CopySide, ReadBack } from '@/core/copy';
+import type { CopyOrder, CopySide, CopySource, ReadBack } from '@/core/copy';
 import type { CopyPlan, Layout } from '@/core/disk';
 
 /** Puts a plan into an order for the drives of these identities. */
 export function orderFrom(
-  source: CopySide,
+  source: CopySource,
   target: CopySide,
   layout: Layout,
   plan: CopyPlan,
@@ -11,8 +11,8 @@ export function orderFrom(
 ): CopyOrder {
   const side = ({ benchLabel, serial, bytes }: CopySide) => ({ benchLabel, serial, bytes });
   return {
-    schema: 'jicara.copy-order/2',
-    source: side(source),
+    schema: 'jicara.copy-order/3',
+    source: { ...side(source), stamp: source.stamp, imageSha256: source.imageSha256 },
     target: side(target),
     sectorBytes: layout.sourceSectorBytes,
     readBack,

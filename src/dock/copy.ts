@@ -1,22 +1,12 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import {
-  type CopyHooks,
-  Pacer,
-  journalDone,
-  namer,
-  proofOf,
-  runEngine,
-  sha256,
-  writeManifest,
-} from '@/copier';
-import { type Fault, type Result, ok, refuse } from '@/core/result';
-import { CopyOrder, type CopyProof } from '@/core/copy';
+import { CopyFolder, type CopyHooks, type CopyOutcome, Pacer, namer } from '@/copier';
+import type { CopyOrder } from '@/core/copy';
+import { type Fault, type Result, refuse } from '@/core/result';
 import { lockFile } from '@/files';
 import type { Pace } from '@/core/workshop';
-import { DriveIdentity } from './drive-identity';
+import { parseIdentity } from './drive-identity';
 import { DriveImage } from './drive-image';
-
 import { type PracticeFault, failingSource, failingTarget, rateSteps } from './practice-faults';
 
 export type CopyJob = {
@@ -30,20 +20,18 @@ export type CopyJob = {
   faults: PracticeFault[];
 };
 
-export type CopyOutcome = { kind: 'verified'; proof: CopyProof } | { kind: 'stopped' };
-
 async function checkIdentity(
   folder: string,
   expected: CopyOrder['target'],
   drive: DriveImage,
   isSwapped: boolean,
 ): Promise<Fault | null> {
-  const identity = DriveIdentity.safeParse(JSON.parse(await readFile(join(folder, 'identity.json'), 'utf8')));
+  const identity = parseIdentity(await readFile(join(folder, 'identity.json'), 'utf8'));
   const same =
     !isSwapped &&
-    identity.success &&
-    identity.data.benchLabel === expected.benchLabel &&
-    identity.data.serial === expected.serial &&
+    identity !== null &&
+    identity.benchLabel === expected.benchLabel &&
+    identity.serial === expected.serial &&
     drive.length === expected.bytes;
   return same
     ? null
@@ -63,15 +51,23 @@ export type Sharing = { onChange: (tell: (copies: number) => void) => void };
 
 /**
  * A copy from one drive on the dock to another, as its order says: identities are checked at the first write, one
- * writer holds the target. Faults: `other-drive`, `drive-busy`, and those of `runEngine`.
+ * writer holds the target. Faults: `no-order`, `other-drive`, `drive-busy`, and those of
+ * `CopyFolder.carryOut`.
  */
 export async function runCopy(
   job: CopyJob,
   hooks: CopyHooks,
   sharing?: Sharing,
 ): Promise<Result<CopyOutcome>> {
-  const orderText = await readFile(join(job.copyFolder, 'order.json'), 'utf8');
-  const order = CopyOrder.parse(JSON.parse(orderText));
+  const folder = new CopyFolder(job.copyFolder);
+  const standing = await folder.standing();
+  if (!standing)
+    return refuse(
+      'no-order',
+      'What this copy is to do is lost: its order is missing or damaged.',
+      'Take both drives out of the dock and begin anew.',
+    );
+  const { order } = standing;
   const lock = lockFile(join(job.targetFolder, 'writer.lock'), (pid) =>
     refuse(
       'drive-busy',
@@ -91,20 +87,12 @@ export async function runCopy(
     const steps = rateSteps(job.rateBytesPerS, job.faults, total);
     const pacer = new Pacer(steps, practicePace(job.pace, job.faults), hooks, job.rateBytesPerS);
     sharing?.onChange((copies) => pacer.shareAmong(copies));
-    const engine = {
-      order,
-      orderDigest: sha256(orderText),
-      folder: job.copyFolder,
+    const drives = {
       source: failingSource(source, job.faults, order.spans),
       target: failingTarget(target, job.faults),
       pacer,
     };
-    const result = await runEngine(engine, hooks);
-    if (!result.ok || result.value.kind === 'stopped') return result.ok ? ok({ kind: 'stopped' }) : result;
-    const proof = await proofOf(order, result.value, namer(source, order));
-    await writeManifest(job.copyFolder, order, result.value, proof);
-    await journalDone(job.copyFolder);
-    return ok({ kind: 'verified', proof });
+    return await folder.carryOut(standing, drives, { simulated: true, areaOf: namer(source, order) }, hooks);
   } finally {
     await Promise.all([source.close(), target.close()]);
     lock.value();

@@ -58,7 +58,8 @@ async function prepare(jobId: string) {
     layout = unsafeValue(
       planLayout(reading.table!, { sectors: sectors(120), sectorBytes: 512 }, fillWish, rulesOf(reading)),
     );
-    await dock.writeOrder(jobId, source, target, layout, unsafeValue(await planCopy(drive, reading, layout)));
+    const from = { ...source, stamp: await drive.stamp(), imageSha256: null };
+    await dock.writeOrder(jobId, from, target, layout, unsafeValue(await planCopy(drive, reading, layout)));
   });
   const job = {
     sourceFolder: dock.driveFolder(source.benchLabel),

@@ -2,26 +2,17 @@ import { existsSync } from 'node:fs';
 import { readdir, readFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
-import type { ReadBack } from '@/core/copy';
-import { orderFrom, readJournal } from '@/copier';
-import { type BlockReader, type CopyPlan, type DriveReading, type Layout, readDrive } from '@/core/disk';
+import type { CopySide, CopySource, ReadBack } from '@/core/copy';
+import { CopyFolder, orderFrom } from '@/copier';
+import { type CopyPlan, type DriveReading, type Layout, readDrive } from '@/core/disk';
 import { isMissing, makeFolder, readIfThere, removeDurably, renameDurably, writeDurably } from '@/files';
-import { DriveIdentity } from './drive-identity';
+import { type DriveIdentity, parseIdentity } from './drive-identity';
 import { DriveImage } from './drive-image';
 import type { FillWish } from './fill-drive';
 import { PracticeFault } from './practice-faults';
 import type { Threads } from './threads';
 
 const firstLabel = 2201;
-
-/** An identity as its sidecar says; one that does not read is no drive that can be used. */
-function parseIdentity(text: string): DriveIdentity | null {
-  try {
-    return DriveIdentity.safeParse(JSON.parse(text)).data ?? null;
-  } catch {
-    return null;
-  }
-}
 
 /** What lies in a folder; null where there is none. */
 const namesIn = async (folder: string): Promise<string[] | null> =>
@@ -106,7 +97,7 @@ export class Dock {
   /** Opens a drive to look at, reads its table and what is in use, and hands both to `look`. */
   async withDrive<T>(
     benchLabel: string,
-    look: (drive: BlockReader, reading: DriveReading) => Promise<T>,
+    look: (drive: DriveImage, reading: DriveReading) => Promise<T>,
   ): Promise<T> {
     const identity = await this.identity(benchLabel);
     const drive = await DriveImage.open(this.driveFolder(benchLabel), 'read');
@@ -133,20 +124,25 @@ export class Dock {
     await writeDurably(join(this.folder, 'practice.json'), JSON.stringify(faults));
   }
 
-  /** Writes down what a copy is to do. An order that stands is kept: the copy goes on as it was begun. */
+  /** The folder of a job's copy. */
+  copyOf = (jobId: string) => new CopyFolder(this.copyFolder(jobId));
+
+  /**
+   * Writes down what a copy is to do. An order for the same work stands, and the copy goes on; of any other source, drive,
+   * layout or image it is dropped with all that it came to. Resolves to whether it goes on.
+   */
   async writeOrder(
     jobId: string,
-    source: DriveIdentity,
-    target: DriveIdentity,
+    source: CopySource,
+    target: CopySide,
     layout: Layout,
     plan: CopyPlan,
     readBack: ReadBack = { mode: 'each', reason: '' },
-  ): Promise<void> {
-    const folder = this.copyFolder(jobId);
-    const path = join(folder, 'order.json');
-    if (existsSync(path)) return;
-    await makeFolder(folder);
-    await writeDurably(path, JSON.stringify(orderFrom(source, target, layout, plan, readBack)));
+  ): Promise<{ goesOn: boolean }> {
+    const { goesOn } = await this.copyOf(jobId).beginOrGoOn(
+      orderFrom(source, target, layout, plan, readBack),
+    );
+    return { goesOn };
   }
 
   /** Drops what a job's copy was to do and how far it came. The bytes on both drives stay as they are. */
@@ -155,16 +151,8 @@ export class Dock {
   }
 
   /** The manifest of a job's verified copy as text; null where there is none. */
-  async manifest(jobId: string): Promise<string | null> {
-    const path = join(this.copyFolder(jobId), 'manifest.json');
-    return existsSync(path) ? readFile(path, 'utf8') : null;
-  }
+  manifest = (jobId: string): Promise<string | null> => this.copyOf(jobId).manifestText();
 
   /** What the journal of a job's copy says: null where none was begun. */
-  async copySoFar(jobId: string): Promise<{ verifiedBlocks: number; done: boolean } | null> {
-    const path = join(this.copyFolder(jobId), 'journal.log');
-    if (!existsSync(path)) return null;
-    const state = await readJournal(path);
-    return { verifiedBlocks: state.verified, done: state.done };
-  }
+  copySoFar = (jobId: string) => this.copyOf(jobId).soFar();
 }

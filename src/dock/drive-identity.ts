@@ -12,3 +12,12 @@ export const DriveIdentity = z.object({
   role: z.enum(['old', 'new', 'stick']),
 });
 export type DriveIdentity = z.infer<typeof DriveIdentity>;
+
+/** An identity as its sidecar says; one that does not read is no drive that can be used. */
+export function parseIdentity(text: string): DriveIdentity | null {
+  try {
+    return DriveIdentity.safeParse(JSON.parse(text)).data ?? null;
+  } catch {
+    return null;
+  }
+}

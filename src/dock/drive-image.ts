@@ -1,6 +1,15 @@
 import { type FileHandle, open } from 'node:fs/promises';
 import { join } from 'node:path';
-import { type TargetDrive, asDriveError, readWhole, writeWhole } from '@/copier';
+import {
+  DirectReader,
+  type SourceDrive,
+  type TargetDrive,
+  asDriveError,
+  readWhole,
+  stampOf,
+  writeWhole,
+} from '@/copier';
+import type { FileStamp, ReadBackFrom } from '@/core/copy';
 import { fileMode, syncFolder } from '@/files';
 import { WrittenMap } from './written-map';
 
@@ -8,25 +17,31 @@ import { WrittenMap } from './written-map';
  * A drive on the dock: a sparse file of its true size and the account of what was written.
  * Reading gives zeros past what was written; writing past the end is a bug of the caller and throws.
  */
-export class DriveImage implements TargetDrive {
+export class DriveImage implements SourceDrive, TargetDrive {
   private constructor(
     private readonly file: FileHandle,
+    /** Null for a drive that is only read. */
+    private readonly direct: DirectReader | null,
     readonly map: WrittenMap,
     readonly length: number,
   ) {}
 
   static async open(folder: string, mode: 'read' | 'write'): Promise<DriveImage> {
-    const file = await open(join(folder, 'image.img'), mode === 'read' ? 'r' : 'r+');
+    const path = join(folder, 'image.img');
+    const file = await open(path, mode === 'read' ? 'r' : 'r+');
     const { size } = await file.stat();
-    return new DriveImage(file, WrittenMap.open(join(folder, 'written.map'), size), size);
+    const direct = mode === 'read' ? null : await DirectReader.open(path);
+    return new DriveImage(file, direct, WrittenMap.open(join(folder, 'written.map'), size), size);
   }
 
   /** A blank drive: a file that is one hole. */
   static async create(folder: string, bytes: number): Promise<DriveImage> {
-    const file = await open(join(folder, 'image.img'), 'wx+', fileMode);
+    const path = join(folder, 'image.img');
+    const file = await open(path, 'wx+', fileMode);
     await file.truncate(bytes);
     await file.sync();
-    const image = new DriveImage(file, WrittenMap.open(join(folder, 'written.map'), bytes), bytes);
+    const map = WrittenMap.open(join(folder, 'written.map'), bytes);
+    const image = new DriveImage(file, await DirectReader.open(path), map, bytes);
     image.map.sync();
     await syncFolder(folder);
     return image;
@@ -69,13 +84,27 @@ export class DriveImage implements TargetDrive {
     try {
       this.map.sync();
       await this.file.datasync();
+      await this.direct?.refresh();
     } catch (error) {
       throw asDriveError(error, 0);
     }
   }
 
+  stamp(): Promise<FileStamp> {
+    return stampOf(this.file);
+  }
+
+  get readBackFrom(): ReadBackFrom {
+    return this.direct?.from ?? 'perhaps-a-cache';
+  }
+
+  readBackInto(offset: number, into: Uint8Array): Promise<void> {
+    return (this.direct ?? this).readInto(offset, into);
+  }
+
   async close(): Promise<void> {
     this.map.close();
+    await this.direct?.close();
     await this.file.close();
   }
 }

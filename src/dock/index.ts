@@ -1,5 +1,5 @@
 export { runCopy } from './copy';
-export type { CopyJob, CopyOutcome } from './copy';
+export type { CopyJob } from './copy';
 export type { DriveIdentity } from './drive-identity';
 export { PracticeFault, failingTarget } from './practice-faults';
 export { Dock } from './dock';

@@ -1,6 +1,7 @@
 import { Worker } from 'node:worker_threads';
 import type { Result } from '@/core/result';
-import type { CopyJob, CopyOutcome } from './copy';
+import type { CopyOutcome } from '@/copier';
+import type { CopyJob } from './copy';
 import type { CopyProgress } from '@/core/copy';
 import type { FillOrder } from './fill-drive';
 

@@ -1,7 +1,8 @@
 import type { CopyProgress, CopyState } from '@/core/copy';
 import type { Fault } from '@/core/result';
 import { logTrouble } from './log';
-import type { CopyJob, CopyOutcome, Dock, RunningCopy } from '@/dock';
+import type { CopyOutcome } from '@/copier';
+import type { CopyJob, Dock, RunningCopy } from '@/dock';
 
 type Run = { running: RunningCopy; progress: CopyProgress | null };
 

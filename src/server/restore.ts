@@ -43,14 +43,19 @@ export async function restoreFromStick(runtime: Runtime, checked: Checked): Prom
     return ok(null);
   };
   const drive = await placeNewDrive(runtime, job.id, context.drive);
-  const ordered = await withStick(runtime, stick.label, async (image, reading): Promise<string | null> => {
-    const layout = layoutFrom(summarise(reading), asDocked(drive), wish);
-    if (!layout.ok) return layout.fault.sentence;
-    const plan = await planCopy(image, reading, layout.value);
-    if (!plan.ok) return plan.fault.sentence;
-    await runtime.dock.writeOrder(job.id, stickIdentity(found.item), drive, layout.value, plan.value);
-    return null;
-  });
+  const ordered = await withStick(
+    runtime,
+    stick.label,
+    async (image, reading, stamp): Promise<string | null> => {
+      const layout = layoutFrom(summarise(reading), asDocked(drive), wish);
+      if (!layout.ok) return layout.fault.sentence;
+      const plan = await planCopy(image, reading, layout.value);
+      if (!plan.ok) return plan.fault.sentence;
+      const source = { ...stickIdentity(found.item), stamp, imageSha256: stick.sha256 };
+      await runtime.dock.writeOrder(job.id, source, drive, layout.value, plan.value);
+      return null;
+    },
+  );
   if (ordered) return fails(ordered);
   await record(runtime, checked, { kind: 'installed', drive: asDocked(drive) });
   const { pace } = await readSettings(runtime.database);

@@ -9,7 +9,7 @@ import {
   rulesOf,
 } from '@/core/disk';
 import { type SourceSummary } from '@/core/job-view';
-import { startEvidence } from '@/core/copy';
+import { type FileStamp, startEvidence } from '@/core/copy';
 import { type Margin, atMost, exact, missing } from '@/core/margin';
 import { type Result, refuse } from '@/core/result';
 import { DriveImage } from '@/dock';
@@ -110,7 +110,7 @@ const ofAnImage = ['mirror', 'efi-part', 'efi-readable', 'start-file', 'sealed',
 export async function withStick<T>(
   runtime: Runtime,
   label: string,
-  look: (image: BlockReader, reading: DriveReading) => Promise<T>,
+  look: (image: BlockReader, reading: DriveReading, stamp: FileStamp) => Promise<T>,
 ): Promise<T> {
   const folder = stickFolder(runtime, label);
   const content = await stickContent(folder);
@@ -118,7 +118,7 @@ export async function withStick<T>(
   const stick = await DriveImage.open(folder, 'read');
   try {
     const image = new PartitionReader(stick, 0, content.imageBytes);
-    return await look(image, await readDrive(image, 512));
+    return await look(image, await readDrive(image, 512), await stick.stamp());
   } finally {
     await stick.close();
   }

@@ -9,7 +9,7 @@ import { type Checked, afterwards, record } from './save-act';
 import { seedOf, asDocked, placeNewDrive } from './new-drive';
 import { benchItems, recordUse } from './bench-items';
 import { restoreFromStick } from './restore';
-import { layoutFrom, readSource } from './source-summary';
+import { layoutFrom, summarise } from './source-summary';
 import { lookAtDevice, pressOnDevice, switchDeviceOn } from './switch-device-on';
 import { readSettings } from './workshop';
 
@@ -128,32 +128,38 @@ async function startCopy(
   ];
   if (!source || !target)
     return refuse('drive-gone', 'A drive is missing from the dock.', 'Put both drives back in their ports.');
+  const other = [
+    [source, dock.old],
+    [target, dock.new],
+  ].find(([there, meant]) => there!.serial !== meant!.serial);
+  if (other)
+    return refuse(
+      'other-drive',
+      `The drive in the port is not the ${other[1]!.benchLabel} that was docked for this job.`,
+      'Put the right drive in, then go on.',
+    );
   const ordered = await runtime.dock.withDrive(
     source.benchLabel,
-    async (drive, reading): Promise<Result<null>> => {
-      const read = await readSource(runtime, source.benchLabel);
-      if (!read)
-        return refuse(
-          'drive-gone',
-          'A drive is missing from the dock.',
-          'Put both drives back in their ports.',
-        );
-      const layout = layoutFrom(read, dock.new, wish);
+    async (drive, reading): Promise<Result<{ goesOn: boolean }>> => {
+      // Read anew: what was shown of the old drive may have been read before it was changed.
+      const layout = layoutFrom(summarise(reading), dock.new, wish);
       if (!layout.ok) return layout;
       const plan = await planCopy(drive, reading, layout.value);
       if (!plan.ok) return plan;
-      await runtime.dock.writeOrder(job.id, source, target, layout.value, plan.value, readBack);
-      return ok(null);
+      const from = { ...source, stamp: await drive.stamp(), imageSha256: null };
+      return ok(await runtime.dock.writeOrder(job.id, from, target, layout.value, plan.value, readBack));
     },
   );
   if (!ordered.ok) return ordered;
   const soFar = await runtime.dock.copySoFar(job.id);
+  const { goesOn } = ordered.value;
+  const begun = isTrue(facts, 'copy.begun');
   await record(
     runtime,
     checked,
-    isTrue(facts, 'copy.begun')
+    begun && goesOn
       ? { kind: 'copy-goes-on', verifiedBlocks: soFar?.verifiedBlocks ?? 0 }
-      : { kind: 'copy-begun' },
+      : { kind: 'copy-begun', anew: begun },
   );
   const { pace } = await readSettings(runtime.database);
   const dockCase = context.cases.find(({ id }) => id === dock.caseId);

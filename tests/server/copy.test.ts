@@ -82,6 +82,14 @@ describe('a copy', () => {
     const path = join(runtime.dock.driveFolder('KV-2202'), 'identity.json');
     const own = await readFile(path, 'utf8');
     await writeFile(path, JSON.stringify({ ...JSON.parse(own), serial: 'OTHER' }));
+    const order = join(runtime.dock.copyFolder(id), 'order.json');
+    const before = await readFile(order, 'utf8');
+    expect(await act(runtime, id, { kind: 'copy' })).toBe('other-drive');
+    expect((await view()).copy.kind).toBe('interrupted');
+    expect(await readFile(order, 'utf8')).toBe(before);
+    await writeFile(path, own);
+    // Swapped behind the last look: the copier itself looks again before its first write.
+    await runtime.dock.setFaults(['wrong-drive']);
     const failed = ended();
     expect(await act(runtime, id, { kind: 'copy' })).toBe('ok');
     expect(await failed).toMatchObject({ kind: 'interrupted', fault: { code: 'other-drive' } });
@@ -89,7 +97,7 @@ describe('a copy', () => {
       kind: 'interrupted',
       fault: { remedy: 'Put the right drive in, then go on.' },
     });
-    await writeFile(path, own);
+    await runtime.dock.setFaults([]);
   });
 
   it('goes on to the end, and its proof stands in the job and the history', async () => {
@@ -106,7 +114,7 @@ describe('a copy', () => {
     expect(after.current).toBe('swap');
     expect(await act(runtime, id, { kind: 'copy' })).toBe('copied');
     const manifest = JSON.parse(await readFile(join(runtime.dock.copyFolder(id), 'manifest.json'), 'utf8'));
-    expect(manifest).toMatchObject({ schema: 'jicara.manifest/2', target: { benchLabel: 'KV-2202' } });
+    expect(manifest).toMatchObject({ schema: 'jicara.manifest/3', target: { benchLabel: 'KV-2202' } });
   }, 60_000);
 
   it('leads to a device that starts from the new drive alone', async () => {

@@ -152,6 +152,10 @@ export function stick(
 export const proof: CopyProof = {
   blocks: 400,
   bytes: 420e6,
+  grade: 'read-back',
+  simulated: true,
+  readBackFrom: 'past-the-cache',
+  redoneBlocks: 0,
   mismatches: 0,
   rewrites: 15,
   sha256: 'ab'.repeat(32),

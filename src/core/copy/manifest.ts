@@ -9,7 +9,9 @@ const side = z.object({ benchLabel: z.string(), serial: z.string(), bytes: z.int
  * order, and which bytes of the new drive were rewritten on purpose and so differ from the old one. Offsets in bytes.
  */
 export const Manifest = z.object({
-  schema: z.literal('jicara.manifest/2'),
+  schema: z.literal('jicara.manifest/3'),
+  /** Of the order's text: a manifest belongs to one order. */
+  orderSha256: sha256.nullable(),
   source: side,
   target: side,
   proof: CopyProof,
@@ -38,3 +40,31 @@ export const Manifest = z.object({
   digests: z.array(sha256),
 });
 export type Manifest = z.infer<typeof Manifest>;
+
+/** A proof as it was written before grades were: read back unless that was skipped. Who reads it says what was simulated. */
+function withGrade(proof: unknown): unknown {
+  if (typeof proof !== 'object' || proof === null || 'grade' in proof) return proof;
+  const { readBack } = proof as { readBack?: { mode?: string } };
+  return {
+    ...proof,
+    grade: readBack?.mode === 'skipped' ? 'not-read-back' : 'read-back',
+    simulated: false,
+  };
+}
+
+/** Reads a manifest from its text, also one of the version before. Null where it is none. */
+export function readManifest(text: string): Manifest | null {
+  let found: unknown;
+  try {
+    found = JSON.parse(text);
+  } catch {
+    return null;
+  }
+  if (typeof found !== 'object' || found === null) return null;
+  const { schema, proof } = found as { schema?: unknown; proof?: unknown };
+  const now =
+    schema === 'jicara.manifest/2'
+      ? { ...found, schema: 'jicara.manifest/3', orderSha256: null, proof: withGrade(proof) }
+      : found;
+  return Manifest.safeParse(now).data ?? null;
+}

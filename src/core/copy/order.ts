@@ -4,6 +4,29 @@ import { z } from 'zod';
 export const CopySide = z.object({ benchLabel: z.string(), serial: z.string(), bytes: z.int() });
 export type CopySide = z.infer<typeof CopySide>;
 
+const decimal = z.string().regex(/^\d{1,30}$/u);
+
+/**
+ * What tells one state of a file from another (POSIX, `struct stat`): where it lies, its size and when it was last modified
+ * and changed, in nanoseconds, and when that was looked at. Decimal texts, for they pass 2^53.
+ */
+export const FileStamp = z.object({
+  device: decimal,
+  file: decimal,
+  bytes: decimal,
+  modifiedNs: decimal,
+  changedNs: decimal,
+  seenNs: decimal,
+});
+export type FileStamp = z.infer<typeof FileStamp>;
+
+/** What is copied from: what it was when the copy was begun, and the image that its bytes are said to be, where one is. */
+export const CopySource = CopySide.extend({
+  stamp: FileStamp.nullable().default(null),
+  imageSha256: z.string().nullable().default(null),
+});
+export type CopySource = z.infer<typeof CopySource>;
+
 /** When what was written is read back: behind each batch, after all of it, or not at all; the last two with a reason. */
 export const ReadBack = z.object({
   mode: z.enum(['each', 'last', 'skipped']),
@@ -13,8 +36,8 @@ export type ReadBack = z.infer<typeof ReadBack>;
 
 /** What the copier is told to do: all of it in a file, so that a resumed copy does the same. */
 export const CopyOrder = z.object({
-  schema: z.enum(['jicara.copy-order/1', 'jicara.copy-order/2']),
-  source: CopySide,
+  schema: z.enum(['jicara.copy-order/1', 'jicara.copy-order/2', 'jicara.copy-order/3']),
+  source: CopySource,
   target: CopySide,
   sectorBytes: z.int().positive().default(512),
   readBack: ReadBack.default({ mode: 'each', reason: '' }),
@@ -31,3 +54,27 @@ export const CopyOrder = z.object({
   rewrites: z.array(z.object({ what: z.string(), offset: z.int().nonnegative(), base64: z.string() })),
 });
 export type CopyOrder = z.infer<typeof CopyOrder>;
+
+/** A file that changed this shortly before it was looked at may change again under the same time stamp. */
+const unsureNs = 2_000_000_000n;
+
+/**
+ * True where a file is surely in the state that it was in. False says that nobody knows without reading: another file, another
+ * size or time, or a time that was too fresh to tell a second change from the first.
+ */
+export function surelyUnchanged(before: FileStamp | null, now: FileStamp | null): boolean {
+  return sameState(before, now) && BigInt(before!.changedNs) + unsureNs < BigInt(before!.seenNs);
+}
+
+/** True where both stamps are of one file in one state, as far as stamps can tell. */
+export const sameState = (before: FileStamp | null, now: FileStamp | null): boolean =>
+  before !== null &&
+  now !== null &&
+  (['device', 'file', 'bytes', 'modifiedNs', 'changedNs'] as const).every((key) => before[key] === now[key]);
+
+/** What of an order must be the same for a copy to go on: all but the state of the source, which is looked at by itself. */
+const workOf = ({ source, ...order }: CopyOrder) =>
+  JSON.stringify({ ...order, schema: null, source: { ...source, stamp: null } });
+
+/** True where both orders do the same work, from the same source to the same target. */
+export const sameWork = (one: CopyOrder, other: CopyOrder): boolean => workOf(one) === workOf(other);

@@ -3,7 +3,8 @@ import type { Fault } from '../result';
 
 /** How far a copy is. Bytes count what moves; verified bytes were read back and matched. */
 export type CopyProgress = {
-  phase: 'copying' | 'reading back';
+  /** Checking: what earlier runs left is held against both drives, and `verifiedBytes` counts what was looked at so far. */
+  phase: 'checking' | 'copying' | 'reading back';
   totalBytes: number;
   writtenBytes: number;
   verifiedBytes: number;

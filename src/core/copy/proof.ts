@@ -1,7 +1,11 @@
 import { z } from 'zod';
+import { CopyGrade, ReadBackFrom, readBackFromWords } from './grade';
 
-/** What the copier proved: counts and one digest over the digests of all blocks. */
+/** What the copier proved: its grade, counts, and one digest over the digests of all blocks. */
 export const CopyProof = z.object({
+  grade: CopyGrade,
+  /** A simulated drive or device had a part in it: it proves nothing of a real one. */
+  simulated: z.boolean(),
   blocks: z.int().nonnegative(),
   bytes: z.int().nonnegative(),
   mismatches: z.int().nonnegative(),
@@ -12,6 +16,10 @@ export const CopyProof = z.object({
   readBack: z
     .object({ mode: z.enum(['each', 'last', 'skipped']), reason: z.string() })
     .default({ mode: 'each', reason: '' }),
+  /** Where what was read back came from; null where nothing was, or where it was not noted. */
+  readBackFrom: ReadBackFrom.nullable().default(null),
+  /** Blocks that were no longer as an earlier run had left them, and were done again. */
+  redoneBlocks: z.int().nonnegative().default(0),
   /** What of the old drive could not be read and was filled with zeros: offset on it, and the file or area it belongs to. */
   unreadable: z
     .array(
@@ -26,20 +34,37 @@ export const CopyProof = z.object({
 });
 export type CopyProof = z.infer<typeof CopyProof>;
 
-/** How a proof reads on paper: what was moved, how it was compared, and what could not be read. */
+/** How the result was compared, by its grade, as the middle of a sentence. */
+function comparedWords({ grade, readBack, mismatches, readBackFrom }: CopyProof): string {
+  const from = readBackFrom ? ` ${readBackFromWords[readBackFrom]}` : '';
+  const matched = `, ${mismatches} mismatches`;
+  switch (grade) {
+    case 'read-back':
+      return readBack.mode === 'last'
+        ? `all read back${from} and compared after the writing (${readBack.reason})${matched}`
+        : `all read back${from} and compared${matched}`;
+    case 'read-back-later':
+      return `all read back${from} later and compared by checksums${matched}`;
+    case 'written-elsewhere':
+      return 'written elsewhere, the checksum of every span matches';
+    case 'not-read-back':
+      return `not read back: ${readBack.reason}`;
+    case 'done-elsewhere':
+      return `done elsewhere, nothing compared: ${readBack.reason}`;
+  }
+}
+
+/** How a proof reads on paper: what was moved, how it was compared, what could not be read, and what was simulated. */
 export function proofSentences(proof: CopyProof, showBytes: (bytes: number) => string): string[] {
-  const { mode, reason } = proof.readBack;
-  const compared =
-    mode === 'each'
-      ? 'all read back and compared'
-      : mode === 'last'
-        ? `all read back and compared after the writing (${reason})`
-        : `not read back: ${reason}`;
-  const matched = mode === 'skipped' ? '' : `, ${proof.mismatches} mismatches`;
-  const first = `${showBytes(proof.bytes)} in ${proof.blocks} blocks, ${compared}${matched}; ${proof.rewrites} intended rewrites.`;
+  const first = `${showBytes(proof.bytes)} in ${proof.blocks} blocks, ${comparedWords(proof)}; ${proof.rewrites} intended rewrites.`;
+  const redone =
+    proof.redoneBlocks > 0
+      ? [`${proof.redoneBlocks} blocks were not as an earlier run had left them, and were done again.`]
+      : [];
   const unread = proof.unreadable.map(
     ({ bytes, part, area }) =>
       `${showBytes(bytes)} of the old drive could not be read and were filled with zeros, in ${part}${area ? `: ${area}` : ''}.`,
   );
-  return [first, ...unread];
+  const simulated = proof.simulated ? ['Between simulated drives: it proves nothing of a real one.'] : [];
+  return [first, ...redone, ...unread, ...simulated];
 }

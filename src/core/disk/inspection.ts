@@ -75,7 +75,8 @@ function inspectPart(
   if (content?.kind !== 'file-system') {
     const isSealed = content?.kind === 'sealed';
     const whole = isSealed ? `sealed by ${content.by}` : (content?.why ?? 'not read');
-    return { ...place, ...none, holds: isSealed ? 'sealed' : 'unread', whole, grownBy: 'nobody', faults: [] };
+    const faults = content?.kind === 'unread' && content.isDamaged ? [content.why] : [];
+    return { ...place, ...none, holds: isSealed ? 'sealed' : 'unread', whole, grownBy: 'nobody', faults };
   }
   const { fileSystem: fs } = content;
   return {

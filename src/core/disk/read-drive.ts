@@ -71,7 +71,7 @@ export async function readDrive(drive: BlockReader, knownSectorBytes?: number): 
   const bad = reading.faults.find(({ code }) => code === 'parts-overlap' || code === 'part-out-of-bounds');
   for (const partition of reading.table?.partitions ?? []) {
     const content: PartitionContent = bad
-      ? { kind: 'unread', why: bad.sentence }
+      ? { kind: 'unread', why: bad.sentence, isDamaged: true }
       : await readContent(partitionReader(drive, partition, sectorBytes));
     contents[partition.number] = strangeToDrive(content, sectorBytes) ?? content;
     const read = contents[partition.number]!;
@@ -90,5 +90,6 @@ function strangeToDrive(content: PartitionContent, sectorBytes: number): Partiti
     : {
         kind: 'unread',
         why: `Its file system counts in sectors of ${sectorFit.bytes} bytes, the drive in ${sectorBytes}.`,
+        isDamaged: true,
       };
 }

@@ -18,7 +18,10 @@ export type Decision = {
 export type Report =
   | { kind: 'docked'; dock: NonNullable<Job['dock']> }
   | { kind: 'undocked' }
-  | { kind: 'copy-begun' }
+  | {
+      kind: 'copy-begun';
+      /** The one before no longer counts: a drive or the layout is another. */ anew?: boolean;
+    }
   | { kind: 'copy-goes-on'; verifiedBlocks: number }
   | { kind: 'copy-stopped' }
   | { kind: 'copied'; proof: CopyProof }
@@ -36,6 +39,11 @@ const copiedWords = {
   last: 'Copied, then all read back and matched',
   skipped: 'Copied and not read back',
 } as const;
+
+const copyBegun = (anew: boolean) =>
+  anew
+    ? 'Copy begun anew: the old drive or its layout is not what the copy before was begun with.'
+    : 'Copy begun.';
 
 /** What a stand-in reports, as a decision. Permission was asked when the work was started. */
 export function decideReport({ job }: JobState, report: Report, context: DecideContext): Decision {
@@ -61,7 +69,7 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
       ]);
     }
     case 'copy-begun':
-      return line(job, 'copy-begun', 'Copy begun.', [
+      return line(job, 'copy-begun', copyBegun(report.anew === true), [
         { fact: 'copy.begun', value: true },
         { fact: 'copy.verified', value: null },
       ]);

@@ -15,8 +15,6 @@ type Told = {
   sectorBytes?: number;
 };
 
-const elsewhere = 'Its used blocks are not read: it is copied whole.';
-
 function marked(told: Told): FileSystemReading<MarkedFileSystem> {
   if (!(told.bytes > 0) || !(told.blockBytes > 0))
     return notRead(`This ${told.kind} states an impossible size.`);
@@ -36,7 +34,7 @@ function marked(told: Told): FileSystemReading<MarkedFileSystem> {
       growth: { by: 'device' },
       sectorFit: { rule: 'at most', bytes: told.sectorBytes ?? told.blockBytes },
       startIsWritten: false,
-      faults: [elsewhere],
+      faults: [],
     },
   };
 }

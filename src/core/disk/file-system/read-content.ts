@@ -14,7 +14,7 @@ export type AnyFileSystem =
 export type PartitionContent =
   | { kind: 'file-system'; fileSystem: AnyFileSystem }
   | { kind: 'sealed'; by: string }
-  | { kind: 'unread'; why: string };
+  | { kind: 'unread'; why: string; /** A mark is there, and what it promises is not. */ isDamaged: boolean };
 
 type Reader = (partition: BlockReader) => Promise<FileSystemReading<FileSystem & AnyFileSystem>>;
 
@@ -57,14 +57,18 @@ export async function readContent(partition: BlockReader): Promise<PartitionCont
   const by = sealedBy(head);
   if (by) return { kind: 'sealed', by };
   const read = readerFor(head);
-  if (!read) return { kind: 'unread', why: 'no mark of a known file system was found' };
+  if (!read) return { kind: 'unread', why: 'no mark of a known file system was found', isDamaged: false };
   const reading = await read(window);
-  if (!reading.ok) return { kind: 'unread', why: reading.why };
+  if (!reading.ok) return { kind: 'unread', why: reading.why, isDamaged: true };
   // An NTFS may lack the one sector behind it that holds the copy of its boot sector.
   const least =
     reading.fileSystem.bytes -
     (reading.fileSystem.family === 'ntfs' ? reading.fileSystem.ntfs.sectorBytes : 0);
   if (least > partition.length)
-    return { kind: 'unread', why: `Its ${reading.fileSystem.kind} claims more than the partition holds.` };
+    return {
+      kind: 'unread',
+      why: `Its ${reading.fileSystem.kind} claims more than the partition holds.`,
+      isDamaged: true,
+    };
   return { kind: 'file-system', fileSystem: reading.fileSystem };
 }

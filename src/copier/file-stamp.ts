@@ -1,0 +1,15 @@
+import type { FileHandle } from 'node:fs/promises';
+import type { FileStamp } from '@/core/copy';
+
+/** What tells the state of an open file from another one, now. */
+export async function stampOf(file: FileHandle): Promise<FileStamp> {
+  const { dev, ino, size, mtimeNs, ctimeNs } = await file.stat({ bigint: true });
+  return {
+    device: String(dev),
+    file: String(ino),
+    bytes: String(size),
+    modifiedNs: String(mtimeNs),
+    changedNs: String(ctimeNs),
+    seenNs: String(BigInt(Date.now()) * 1_000_000n),
+  };
+}
