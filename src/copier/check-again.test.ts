@@ -6,7 +6,7 @@ import { type FileStamp, sameWork, surelyUnchanged } from '@/core/copy';
 import { unsafeValue } from '@/core/result';
 import { type CopyHooks, runEngine } from './copy-engine';
 import { sha256 } from './digest';
-import { MemoryDrive, blockSize, blocks, drives, order, same } from './memory-drive.test.data';
+import { blockSize, blocks, drives, order, same } from './memory-drive.test.data';
 import { Pacer } from './pacer';
 
 let root: string;

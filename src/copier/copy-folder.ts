@@ -13,7 +13,7 @@ import { type AreaNamer, manifestOf, proofOf } from './manifest';
 export type StandingOrder = { order: CopyOrder; digest: string; text: string };
 
 /** What a run came to. `proof` says how far it is verified. */
-export type CopyOutcome = { kind: 'verified'; proof: CopyProof; manifest: Manifest } | { kind: 'stopped' };
+export type CopyOutcome = { kind: 'finished'; proof: CopyProof; manifest: Manifest } | { kind: 'stopped' };
 
 /** The files of a copy, in the order in which they are dropped: without its order a journal claims nothing. */
 export const copyFiles = ['journal.log', 'manifest.json', 'order.json'] as const;
@@ -93,12 +93,12 @@ export class CopyFolder {
     const result = await runEngine(engine, hooks);
     if (!result.ok || result.value.kind === 'stopped') return result.ok ? ok({ kind: 'stopped' }) : result;
     if (finished && isProof(finished.proof.grade) && result.value.redoneBlocks === 0)
-      return ok({ kind: 'verified', proof: finished.proof, manifest: finished });
+      return ok({ kind: 'finished', proof: finished.proof, manifest: finished });
     const { readBackFrom } = drives.target;
     const proof = await proofOf(order, result.value, { ...setting, readBackFrom });
     const manifest = manifestOf(order, digest, result.value, proof);
     await writeDurably(this.at('manifest.json'), JSON.stringify(manifest));
     await journalDone(this.path);
-    return ok({ kind: 'verified', proof, manifest });
+    return ok({ kind: 'finished', proof, manifest });
   }
 }

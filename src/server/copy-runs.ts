@@ -14,7 +14,7 @@ export class CopyRuns {
 
   constructor(private readonly dock: Dock) {}
 
-  /** Starts or goes on; `finished` is awaited before anyone hears that the copy is verified. */
+  /** Starts or goes on; `finished` is awaited before anyone hears that the copy is finished. */
   start(
     jobId: string,
     job: CopyJob,
@@ -46,12 +46,12 @@ export class CopyRuns {
     failed: (fault: Fault) => Promise<void>,
   ) {
     let fault: Fault | null = null;
-    let verified = false;
+    let finishedNow = false;
     try {
       const result = await run.running.finished;
       if (result.ok) {
         await finished(result.value);
-        verified = result.value.kind === 'verified';
+        finishedNow = result.value.kind === 'finished';
       } else {
         fault = result.fault;
         logTrouble('copy-failed', { jobId, code: result.fault.code });
@@ -68,13 +68,13 @@ export class CopyRuns {
     this.runs.delete(jobId);
     this.share();
     if (fault) this.faults.set(jobId, fault);
-    this.tell(jobId, await this.state(jobId, verified));
+    this.tell(jobId, await this.state(jobId, finishedNow));
   }
 
-  async state(jobId: string, verified: boolean): Promise<CopyState> {
+  async state(jobId: string, isFinished: boolean): Promise<CopyState> {
     const run = this.runs.get(jobId);
     if (run) return { kind: 'running', progress: run.progress };
-    if (verified) return { kind: 'verified' };
+    if (isFinished) return { kind: 'finished' };
     let fault = this.faults.get(jobId) ?? null;
     let soFar: Awaited<ReturnType<Dock['copySoFar']>> = null;
     try {

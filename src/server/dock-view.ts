@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { DockPair, DockView } from '@/core/job-view';
 import type { DockCase } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
-import { isTrue } from '@/core/work';
+import { copyMayGoIn, factValue, isTrue } from '@/core/work';
 import { PracticeFault } from '@/dock';
 import { profileNames } from './devices';
 import { dockStorage } from './clear-drives';
@@ -32,14 +32,15 @@ async function pairOf(
     old: dock.old,
     new: dock.new,
     isNewInside: isTrue(facts, 'drive.new-inside'),
-    isCompared: job.copy?.readBack.mode !== 'skipped',
-    copy: await runtime.copies.state(job.id, isTrue(facts, 'copy.verified')),
+    grade: job.copy?.grade ?? null,
+    mayGoIn: copyMayGoIn(facts),
+    copy: await runtime.copies.state(job.id, factValue(facts, 'copy.verified') !== null),
   };
 }
 
 /** What stands in the ports, what runs, and what is switched on to practise with; running copies first. */
 export async function dockView(runtime: Runtime): Promise<DockView> {
-  const order = { running: 0, interrupted: 1, none: 2, verified: 3 } as const;
+  const order = { running: 0, interrupted: 1, none: 2, finished: 3 } as const;
   const { database } = runtime;
   const { jobs, unread } = await openJobs(database, runtime.jobsRead);
   const [cases, names] = [await partsOfKind(database, 'case'), await profileNames(database)];

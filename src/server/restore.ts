@@ -70,7 +70,7 @@ export async function restoreFromStick(runtime: Runtime, checked: Checked): Prom
       faults: [],
     },
     async (outcome) => {
-      if (outcome.kind !== 'verified') return;
+      if (outcome.kind !== 'finished') return;
       const now = await jobOf(runtime.database, job.id);
       const loaded = await loadContext(runtime, now);
       if (!loaded.ok) throw new Error(loaded.fault.sentence);

@@ -3,7 +3,8 @@ import { planCopy } from '@/core/disk';
 import type { JobAct, StandInKind } from '@/core/acts';
 import { forecastSectors } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
-import { isTrue } from '@/core/work';
+import { isKept } from '@/core/margin';
+import { factValue, isTrue } from '@/core/work';
 import type { Runtime } from './runtime';
 import { type Checked, afterwards, record } from './save-act';
 import { seedOf, asDocked, placeNewDrive } from './new-drive';
@@ -27,6 +28,7 @@ export const standIns: Record<StandInKind, StandIn> = {
     await record(runtime, checked, { kind: 'copy-stopped' });
     return ok(null);
   },
+  'look-inside': lookInsideCopy,
   restore: restoreFromStick,
   'switch-on': switchDeviceOn,
   press: pressOnDevice,
@@ -108,6 +110,20 @@ async function takeOutOfDock(runtime: Runtime, checked: Checked): Promise<Result
   return ok(null);
 }
 
+/** Evidence that a look inside cannot find: what was not compared, and what only the device itself knows. */
+const notInside = new Set(['digests', 'firmware']);
+
+async function lookInsideCopy(runtime: Runtime, checked: Checked): Promise<Result<null>> {
+  const { evidence } = checked.context;
+  if (!evidence)
+    return refuse('drive-gone', 'The new drive is missing from the dock.', 'Put it back in its port.');
+  const against = evidence
+    .filter((margin) => !notInside.has(margin.id) && !isKept(margin))
+    .map(({ what, verdict }) => `${what}: ${verdict === 'unknown' ? 'not known' : 'not as it must be'}`);
+  await record(runtime, checked, { kind: 'looked-inside', against });
+  return ok(null);
+}
+
 async function startCopy(
   runtime: Runtime,
   checked: Checked,
@@ -120,6 +136,8 @@ async function startCopy(
     return refuse('not-docked', 'No drive lies on the dock.', 'Put both drives in the dock first.');
   if (isTrue(facts, 'copy.verified'))
     return refuse('copied', 'The copy is verified already.', 'Go on to Swap.');
+  // One that was not read back is read back now: what it is to do stays as it was begun.
+  const asBegun = factValue(facts, 'copy.verified') === false ? (job.copy?.readBack ?? readBack) : readBack;
   if (runtime.copies.isRunning(job.id))
     return refuse('busy', 'The copy is running already.', 'Wait for it, or stop it.');
   const [source, target] = [
@@ -147,7 +165,7 @@ async function startCopy(
       const plan = await planCopy(drive, reading, layout.value);
       if (!plan.ok) return plan;
       const from = { ...source, stamp: await drive.stamp(), imageSha256: null };
-      return ok(await runtime.dock.writeOrder(job.id, from, target, layout.value, plan.value, readBack));
+      return ok(await runtime.dock.writeOrder(job.id, from, target, layout.value, plan.value, asBegun));
     },
   );
   if (!ordered.ok) return ordered;
@@ -174,7 +192,7 @@ async function startCopy(
       faults: await runtime.dock.faults(),
     },
     async (outcome) => {
-      if (outcome.kind !== 'verified') return;
+      if (outcome.kind !== 'finished') return;
       await record(runtime, afterwards(checked), { kind: 'copied', proof: outcome.proof });
       await recordCable(runtime, dock.caseId, context.by, job.id, true, 'copied and matched');
     },

@@ -4,7 +4,7 @@ import { type JobState, newDriveOf } from '@/core/job';
 import { type SourceSummary } from '@/core/job-view';
 import { startEvidence } from '@/core/copy';
 import type { Margin } from '@/core/margin';
-import { isTrue } from '@/core/work';
+import { factValue } from '@/core/work';
 import { isMissing } from '@/files';
 import { logTrouble } from './log';
 import type { Runtime } from './runtime';
@@ -19,7 +19,7 @@ export async function evidenceOf(
   layout: Layout | null,
 ): Promise<Margin[] | null> {
   const drive = newDriveOf(job);
-  if (!drive || !job.copy || !isTrue(facts, 'copy.verified')) return null;
+  if (!drive || !job.copy || factValue(facts, 'copy.verified') === null) return null;
   const known = runtime.evidence.get(job.id);
   if (known) return known;
   const { copy: proof } = job;

@@ -38,7 +38,7 @@ export async function frameView(runtime: Runtime): Promise<FrameView> {
 }
 
 const copyOf = (runtime: Runtime, { state }: StoredJob) =>
-  runtime.copies.state(state.job.id, state.facts['copy.verified']?.value === true);
+  runtime.copies.state(state.job.id, state.facts['copy.verified'] !== undefined);
 
 /** What is drawn of a job beside its own state: what runs now and what it shows. */
 async function nowOf(runtime: Runtime, stored: StoredJob, context: Loaded) {

@@ -82,7 +82,7 @@ it.each([
   expect(await act(app, id, { kind: 'copy' })).toBe('ok');
   await until(
     () => view(app, id),
-    (v) => v.copy.kind === 'verified',
+    (v) => v.copy.kind === 'finished',
   );
   await bySpace(id, 'swap');
   await bySpace(id, 'close');

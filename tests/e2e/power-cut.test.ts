@@ -173,7 +173,7 @@ async function check(data: string, before: Acknowledged, told: number): Promise<
         expect(await act(app, id, { kind: 'copy' })).toBe('ok');
         await until(
           () => view(app, id),
-          (v) => v.copy.kind === 'verified',
+          (v) => v.copy.kind === 'finished',
         );
         const image = (label: string) => join(folder, 'dock/drives', label, 'image.img');
         expect(compareDrives(image(dock.old.benchLabel), image(dock.new.benchLabel))).toMatchObject({

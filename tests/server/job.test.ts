@@ -107,8 +107,8 @@ describe('a job on the server', () => {
     const ended = copyEnds(id);
     expect(await act(runtime, id, { kind: 'copy' })).toBe('ok');
     expect(await act(runtime, id, { kind: 'copy' })).toBe('busy');
-    expect(await ended).toBe('verified');
-    expect((await view(id)).copy).toEqual({ kind: 'verified' });
+    expect(await ended).toBe('finished');
+    expect((await view(id)).copy).toEqual({ kind: 'finished' });
     expect(await hands(id, 'swap')).toBe('ok');
     expect(await act(runtime, id, { kind: 'switch-on' })).toBe('hold-screws-left');
     expect(await hands(id, 'close')).toBe('ok');

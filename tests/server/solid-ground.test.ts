@@ -56,7 +56,7 @@ it('docking, copying, presses and switching on are done once, however often they
   expect(await thrice({ kind: 'copy' }, 'c0c0c0c0')).toEqual(all);
   await new Promise<void>((resolve) => {
     const stop = runtime.copies.listen(id, (state) => {
-      if (state.kind !== 'verified') return;
+      if (state.kind !== 'finished') return;
       stop();
       resolve();
     });

@@ -179,7 +179,7 @@ it('the device is restored from the stick, byte for byte, starts, and the stickâ
   const done = ended();
   expect(await act(runtime, id, { kind: 'press', key: 'stick' })).toBe('ok');
   expect(await act(runtime, id, { kind: 'switch-off' })).toBe('busy');
-  expect((await done).kind).toBe('verified');
+  expect((await done).kind).toBe('finished');
   const started = await view();
   expect(started.job).toMatchObject({ outcome: 'started', copy: { mismatches: 0 } });
   expect(started.current).toBe('prove');

@@ -158,3 +158,41 @@ it('what stood under words that were given up is kept under those that count', a
   ]);
   await database.close();
 });
+
+it('copies of before are told by their grade, those on a sheet that was handed over too', async () => {
+  const database = await memoryDatabase();
+  const migrations = await readMigrations(join(process.cwd(), 'src/server/migrations'));
+  expect((await migrate(database, migrations.slice(0, 10))).ok).toBe(true);
+  const copy = (mode: string) => ({ blocks: 3, readBack: { mode, reason: 'x' } });
+  await database.execute(
+    "insert into device_profile (id, maker, name, document) values ('one', 'B', 'O', '{}')",
+  );
+  for (const [id, document] of [
+    ['Q-0501', { copy: copy('skipped'), handedOver: null }],
+    ['Q-0502', { copy: copy('last'), handedOver: { sheet: { copy: copy('each'), device: 'D' } } }],
+    ['Q-0503', { copy: null, handedOver: { sheet: { copy: null } } }],
+  ] as const)
+    await database.query(
+      "insert into job (id, profile_id, owner, taken_in_at, document) values ($1, 'one', 'Bosun', $2, $3)",
+      [id, at, document],
+    );
+  expect((await migrate(database, migrations)).ok).toBe(true);
+  expect(await database.query('select document from job order by id')).toEqual([
+    {
+      document: {
+        copy: { ...copy('skipped'), grade: 'not-read-back', simulated: true },
+        handedOver: null,
+      },
+    },
+    {
+      document: {
+        copy: { ...copy('last'), grade: 'read-back', simulated: true },
+        handedOver: {
+          sheet: { copy: { ...copy('each'), grade: 'read-back', simulated: true }, device: 'D' },
+        },
+      },
+    },
+    { document: { copy: null, handedOver: { sheet: { copy: null } } } },
+  ]);
+  await database.close();
+});

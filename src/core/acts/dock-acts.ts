@@ -97,6 +97,18 @@ export const copy = standInAct(
   },
 );
 
+/** Reads the finished copy for what must be there for it to start: for one that was not read back. */
+export const lookInside = standInAct(z.object({ kind: z.literal('look-inside') }), 'dock', {
+  words: 'look inside the new drive',
+  afterHandOver: false,
+  needs: onDock,
+  stops: [],
+  permit: ({ state }) =>
+    factValue(state.facts, 'copy.verified') === null
+      ? refuse('no-copy', 'Nothing is copied yet.', 'Finish the copy first.')
+      : ok(null),
+});
+
 export const copyStop = standInAct(z.object({ kind: z.literal('copy-stop') }), 'dock', {
   words: 'stop the copy behind its batch',
   afterHandOver: false,

@@ -33,6 +33,8 @@ const profiles = [osprey, wren, heron, plover, atrium, vault, skein, reed].map((
 type Row = {
   stops: Stop[];
   override: Hold['override'];
+  /** Where it is another one once the fact is known to be wrong. */
+  overrideWhenSeen?: Hold['override'];
   /** The fact that it watches, and the value that lifts it; null for those that count screws or versions. */
   fact: [name: FactName, safe: boolean] | null;
   /** Where it can stand at all. */
@@ -61,7 +63,14 @@ const wanted: Record<Exclude<HoldCode, 'system-version'>, Row> = {
   supply: { stops: ['board', 'swap'], override: 'nobody', fact: ['supply.discharged', true], only: hasMains },
   encryption: { stops: ['copy'], override: 'nobody', fact: ['encryption.on', false], only: isCopied },
   label: { stops: ['first-write'], override: 'nobody', fact: ['target.armed', true], only: isCopied },
-  'copy-unverified': { stops: ['swap'], override: 'nobody', fact: ['copy.verified', true], only: isCopied },
+  'copy-unverified': {
+    stops: ['swap'],
+    override: 'nobody',
+    // A copy that is there and was not compared; where none is there, nobody walks past it.
+    overrideWhenSeen: 'technician',
+    fact: ['copy.verified', true],
+    only: isCopied,
+  },
   stick: {
     stops: ['opening'],
     override: 'nobody',
@@ -129,7 +138,7 @@ describe.each(profiles.map((profile) => [profile.name, profile] as const))('%s',
   it.each(codes.filter((code) => wanted[code].fact))(
     '%s: what it stops, and who may walk past it',
     (code) => {
-      const { fact, stops: stopped, override, only } = wanted[code];
+      const { fact, stops: stopped, override: asUnknown, overrideWhenSeen, only } = wanted[code];
       const [name, safe] = fact!;
       for (const context of contexts) {
         const applies = !only || only({ ...context, ledger: screwLedger(profile.procedure, inPlace) });
@@ -139,6 +148,7 @@ describe.each(profiles.map((profile) => [profile.name, profile] as const))('%s',
           const hold = find(facts, context, code);
           expect([context, Boolean(hold)]).toEqual([context, applies]);
           if (!hold) continue;
+          const override = name in facts ? (overrideWhenSeen ?? asUnknown) : asUnknown;
           expect([hold.stops, hold.override]).toEqual([stopped, override]);
           expect(holdsFor(facts, context)).toHaveLength(1);
           expect(hold.seen).toBe(name in facts);
@@ -238,19 +248,26 @@ describe('work on the board', () => {
     expect(codeOf(bench, withFact(bench.state, fact, value), step)).toBe(code);
   });
 
-  it('an unverified copy is not walked past at Swap, whatever else is said', () => {
+  it('a copy that is not there is not walked past at Swap; one that was not compared only by a look inside or a reason', () => {
     const bench = before(ospreyProfile, (act) => act.station === 'swap');
     bench.state = { ...bench.state, job: { ...bench.state.job, dock } };
     const step: JobAct = { kind: 'step', stepId: nextStep(bench.state, bench.context)!.id };
     expect(codeOf(bench, bench.state, step)).toBe('ok');
-    const unverified = withFact(bench.state, 'copy.verified', false);
-    expect(codeOf(bench, unverified, step)).toBe('hold-copy-unverified');
+    const { 'copy.verified': _, ...others } = bench.state.facts;
+    const none = { ...bench.state, facts: others };
+    expect(codeOf(bench, none, step)).toBe('hold-copy-unverified');
+    for (const fact of ['override.copy-unverified', 'copy.looked-into'] as const) {
+      const uncompared = withFact(bench.state, 'copy.verified', false);
+      expect(codeOf(bench, uncompared, step)).toBe('hold-copy-unverified');
+      expect(codeOf(bench, withFact(uncompared, fact, true), step)).toBe('ok');
+      expect(codeOf(bench, withFact(none, fact, true), step)).toBe('hold-copy-unverified');
+    }
     const override: JobAct = { kind: 'override', code: 'copy-unverified', reason: 'it will be fine' };
-    bench.state = { ...bench.state, ...unverified };
+    bench.state = { ...bench.state, ...none };
     expect(bench.do(override)).toBe('hold-copy-unverified');
-    expect(codeOf(bench, withFact(unverified, 'override.copy-unverified', true), step)).toBe(
-      'hold-copy-unverified',
-    );
+    bench.state = { ...bench.state, ...withFact(none, 'copy.verified', false) };
+    expect(bench.do(override)).toBe('ok');
+    expect(bench.do(step)).toBe('ok');
   });
 
   it('on a mains supply is for those who are noted as trained', () => {

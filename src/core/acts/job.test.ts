@@ -81,6 +81,8 @@ describe('job', () => {
     bench.do({ kind: 'arm', label: 'KV-2207' });
     bench.report({ kind: 'copy-begun' });
     bench.report({ kind: 'copied', proof: copy });
+    if (copy.grade === 'not-read-back')
+      bench.do({ kind: 'override', code: 'copy-unverified', reason: 'the old drive stays here' });
     hands(bench, 'swap');
     hands(bench, 'close');
     bench.report({ kind: 'switched-on', shown: running });
@@ -97,14 +99,15 @@ describe('job', () => {
 
   it('comes to its end where reading back was skipped: the reason stands on the sheet, and nothing is called matched', () => {
     const reason = 'the ferry leaves at noon';
-    const bench = read({ ...proof, readBack: { mode: 'skipped', reason } });
+    const bench = read({ ...proof, grade: 'not-read-back', readBack: { mode: 'skipped', reason } });
     expect(bench.state.history.find(({ kind }) => kind === 'copied')?.sentence).toMatch(
-      /^Copied and not read back/u,
+      /^Written, not read back/u,
     );
     expect(bench.do({ kind: 'prove' })).toBe('ok');
     expect(bench.do({ kind: 'hand-over', oldDrive: 'kept' })).toBe('ok');
     const { sheet } = bench.state.job.handedOver!;
     expect(sheet.copy!.readBack.reason).toBe(reason);
+    expect(sheet.notes.map(({ text }) => text).join()).toContain('the old drive stays here');
     expect(sheet.margins.find(({ margin }) => margin.id === 'mismatches')!.margin.verdict).toBe('unknown');
   });
 

@@ -34,6 +34,7 @@ export const actTable = Object.freeze({
   arm: dock.arm,
   copy: dock.copy,
   'copy-stop': dock.copyStop,
+  'look-inside': dock.lookInside,
   restore: power.restore,
   'switch-on': power.switchOn,
   'power-on': power.powerOn,

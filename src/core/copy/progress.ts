@@ -23,4 +23,5 @@ export type CopyState =
   | { kind: 'none' }
   | { kind: 'running'; progress: CopyProgress | null }
   | { kind: 'interrupted'; verifiedBlocks: number; fault: Fault | null }
-  | { kind: 'verified' };
+  /** It came to its end; the grade of its proof says how far it is verified. */
+  | { kind: 'finished' };

@@ -20,6 +20,7 @@ import {
   named,
   oneOf,
 } from '../margin';
+import { isProof } from './grade';
 import type { CopyProof } from './proof';
 
 /** What the evidence is read from: the finished copy, and what it should be. */
@@ -194,8 +195,8 @@ export async function startEvidence(question: EvidenceQuestion): Promise<Margin[
       'Blocks whose digest differs',
       !proof
         ? missing('the comparison', 'Finish the copy.')
-        : proof.readBack.mode === 'skipped'
-          ? missing(`the comparison, skipped: ${proof.readBack.reason}`, 'Copy again with reading back.')
+        : !isProof(proof.grade)
+          ? missing(`the comparison, skipped: ${proof.readBack.reason}`, 'Read it back at Carry over.')
           : exact(proof.mismatches, { kind: 'computed', note: `${proof.blocks} blocks compared` }),
       'Copy again.',
     ),

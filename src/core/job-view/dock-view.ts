@@ -2,7 +2,7 @@ import type { BenchItem, ItemUse, LibraryImage, StickContent } from '../image';
 import type { Margin } from '../margin';
 import type { Fault } from '../result';
 import type { FrameView, UnreadLine } from './view';
-import type { CopyState } from '../copy';
+import type { CopyGrade, CopyState } from '../copy';
 import type { DockedDrive } from '../job';
 /** A job whose drives lie on the dock, as the Dock screen draws it. */
 export type DockPair = {
@@ -19,7 +19,9 @@ export type DockPair = {
   isNewInside: boolean;
   copy: CopyState;
   /** False where the finished copy was not read back. */
-  isCompared: boolean;
+  /** What is known of the finished copy; null before it is finished. */
+  grade: CopyGrade | null;
+  mayGoIn: boolean;
 };
 
 /** Work on an image or a stick as it runs. Seconds left; null where nothing is known yet. */

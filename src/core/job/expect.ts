@@ -27,7 +27,7 @@ import { type Drive, forecastSectors } from '../part';
 import { type Result, ok } from '../result';
 import { writesItself } from '../route';
 import type { ReadingName } from './outcome';
-import type { CopyProof } from '../copy';
+import { type CopyProof, isProof } from '../copy';
 import type { Job } from './job';
 
 const expectedGuid = (n: number) => `${String(n).padStart(8, '0')}-0000-4000-8000-000000000000`;
@@ -154,8 +154,8 @@ function copyMargins(copy: CopyProof | null): Margin[] {
   const noCopy = missing('the comparison', 'Finish the copy at Carry over.');
   const none = (note: string) => exact(0, { kind: 'default', note });
   const compared =
-    copy?.readBack.mode === 'skipped'
-      ? missing(`the comparison, skipped: ${copy.readBack.reason}`, 'Copy again with reading back.')
+    copy && !isProof(copy.grade)
+      ? missing(`the comparison, skipped: ${copy.readBack.reason}`, 'Read it back at Carry over.')
       : copy
         ? exact(copy.mismatches, { kind: 'computed', note: `${copy.blocks} blocks read back and compared` })
         : noCopy;

@@ -21,6 +21,7 @@ export const historyKinds = Object.freeze({
   'step-back': { onSheet: false },
   answer: { onSheet: false },
   override: { onSheet: true },
+  'looked-inside': { onSheet: true },
   fastener: { onSheet: true },
   note: { onSheet: true },
   photo: { onSheet: false },

@@ -34,7 +34,7 @@ export function workLeftSeconds(
     (facts['device.started']?.value ? 0 : deskMinutes.start) +
     (job.proved ? 0 : deskMinutes.prove) +
     (job.handedOver ? 0 : deskMinutes.sheet);
-  return (hands + desk) * 60 + (facts['copy.verified']?.value ? 0 : (copySecondsLeft ?? 0));
+  return (hands + desk) * 60 + (facts['copy.verified'] ? 0 : (copySecondsLeft ?? 0));
 }
 
 /** The promise as a margin: work left at most the time left, seconds. Without a promise the limit is missing. */

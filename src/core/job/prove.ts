@@ -13,7 +13,7 @@ export function standsAgainst(prove: Margin[], job: Pick<Job, 'copy'>): StandsAg
   const failing = prove.filter(
     (margin) =>
       !isKept(margin) &&
-      !(margin.id === 'mismatches' && margin.verdict === 'unknown' && job.copy?.readBack.mode === 'skipped'),
+      !(margin.id === 'mismatches' && margin.verdict === 'unknown' && job.copy?.grade === 'not-read-back'),
   );
   return {
     blocking: failing.filter(({ id }) => id !== 'unreadable'),

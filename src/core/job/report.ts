@@ -1,10 +1,10 @@
 import type { SwitchedOn } from '../simulator';
-import type { FactSetting } from '../work';
+import { type FactSetting, overrideFact } from '../work';
 import type { HistoryKind } from './history-kind';
 import type { Outcome } from './outcome';
 import type { DecideContext } from './context';
 import { keepWhatFits } from './fit-of';
-import type { CopyProof } from '../copy';
+import { type CopyProof, gradeWords, isProof } from '../copy';
 import type { DockedDrive, Job, JobState } from './job';
 import type { PowerRun } from './power-run';
 
@@ -25,6 +25,8 @@ export type Report =
   | { kind: 'copy-goes-on'; verifiedBlocks: number }
   | { kind: 'copy-stopped' }
   | { kind: 'copied'; proof: CopyProof }
+  /** What a look inside the new drive found against its starting, in words; nothing where all of its evidence is there. */
+  | { kind: 'looked-inside'; against: string[] }
   | { kind: 'installed'; drive: DockedDrive }
   | { kind: 'restored'; proof: CopyProof; shown: SwitchedOn }
   | { kind: 'not-restored'; why: string }
@@ -34,11 +36,18 @@ export type Report =
   | { kind: 'wrote-drive'; drive: DockedDrive; how: string }
   | { kind: 'switched-on'; shown: SwitchedOn };
 
-const copiedWords = {
-  each: 'Copied, read back and matched',
-  last: 'Copied, then all read back and matched',
-  skipped: 'Copied and not read back',
-} as const;
+/** What is said of a copy that is no longer, or not yet, there. */
+const nothingCopied: FactSetting[] = [
+  { fact: 'copy.verified', value: null },
+  { fact: 'copy.looked-into', value: null },
+  { fact: overrideFact('copy-unverified'), value: null },
+];
+
+/** A finished copy is verified where its grade is a proof of every block. */
+const verified = ({ grade, mismatches }: CopyProof): FactSetting => ({
+  fact: 'copy.verified',
+  value: isProof(grade) && mismatches === 0,
+});
 
 const copyBegun = (anew: boolean) =>
   anew
@@ -65,13 +74,13 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
       return line(kept.job, 'undock', sentence, [
         { fact: 'target.armed', value: null },
         { fact: 'copy.begun', value: null },
-        { fact: 'copy.verified', value: null },
+        ...nothingCopied,
       ]);
     }
     case 'copy-begun':
       return line(job, 'copy-begun', copyBegun(report.anew === true), [
         { fact: 'copy.begun', value: true },
-        { fact: 'copy.verified', value: null },
+        ...nothingCopied,
       ]);
     case 'copy-goes-on':
       return line(job, 'copy-goes-on', `The copy goes on behind block ${report.verifiedBlocks}.`, []);
@@ -81,9 +90,19 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
       return line(
         { ...job, copy: report.proof },
         'copied',
-        `${copiedWords[report.proof.readBack.mode]}: ${report.proof.blocks} blocks, SHA-256 ${report.proof.sha256.slice(0, 12)}….`,
-        [{ fact: 'copy.verified', value: report.proof.mismatches === 0 }],
+        `${gradeWords[report.proof.grade]}: ${report.proof.blocks} blocks, SHA-256 ${report.proof.sha256.slice(0, 12)}….`,
+        [verified(report.proof)],
       );
+    case 'looked-inside': {
+      const { against } = report;
+      const sentence =
+        against.length === 0
+          ? 'Looked inside the new drive: all of its evidence is there.'
+          : `Looked inside the new drive: ${against.join('; ')}.`;
+      return line(job, 'looked-inside', sentence, [
+        { fact: 'copy.looked-into', value: against.length === 0 },
+      ]);
+    }
     case 'installed':
       return line(
         { ...job, installed: report.drive },
@@ -104,8 +123,8 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
         entry: {
           ...run.entry,
           kind: 'restored',
-          sentence: `Restored from ${from}: ${report.proof.blocks} blocks read back and matched. ${run.entry.sentence}`,
-          changes: [...run.entry.changes, { fact: 'copy.verified', value: report.proof.mismatches === 0 }],
+          sentence: `Restored from ${from}: ${report.proof.blocks} blocks, ${gradeWords[report.proof.grade].toLowerCase()}. ${run.entry.sentence}`,
+          changes: [...run.entry.changes, verified(report.proof)],
         },
       };
     }

@@ -1,5 +1,5 @@
 import { type StationId, type StationState, stationNames, stationsOf, writesItself } from '../route';
-import { type Hold, type Stop, holdOn, isTrue } from '../work';
+import { type Hold, type Stop, copyMayGoIn, holdOn, isTrue } from '../work';
 import type { JobContext } from './context';
 import { stepsOf, holdsOf } from './steps-of';
 import type { JobState } from './job';
@@ -37,7 +37,7 @@ function isDone(id: StationId, state: JobState, context: JobContext): boolean {
     case 'close':
       return handsDone(id);
     case 'carry-over':
-      return isTrue(facts, writesItself(job.route) ? 'device.started' : 'copy.verified');
+      return writesItself(job.route) ? isTrue(facts, 'device.started') : copyMayGoIn(facts);
     case 'first-power':
       return isTrue(facts, writesItself(job.route) ? 'device.powered' : 'device.started');
     case 'prove':

@@ -34,7 +34,9 @@ export const knownFacts = [
   // What the dock, the sticks and the device did.
   'target.armed',
   'copy.begun',
+  /** False: the copy is there, and nothing proved it. */
   'copy.verified',
+  'copy.looked-into',
   'stick.ready',
   'stick.inserted',
   'drive.restored',

@@ -20,7 +20,9 @@ export type Hold = {
 };
 
 type Rule = Omit<Hold, 'override' | 'what' | 'remedy' | 'seen'> & {
-  override?: Hold['override'];
+  override?: Hold['override'] | ((facts: Facts) => Hold['override']);
+  /** Another fact that lifts it as well, where its own is known to be wrong. */
+  orFact?: FactName;
   fact: FactName;
   /** The only value that lifts it: not known holds as much as known wrong. */
   safe: boolean;
@@ -182,10 +184,13 @@ const rules: Rule[] = [
     code: 'copy-unverified',
     fact: 'copy.verified',
     safe: true,
-    wrong: 'The copy has not been read back and matched',
+    orFact: 'copy.looked-into',
+    override: (facts) => (factValue(facts, 'copy.verified') === false ? 'technician' : 'nobody'),
+    wrong: 'What was copied was not read back',
     unknown: 'The copy has not been read back and matched',
     why: 'Once it is closed up, a bad copy costs the whole way in again.',
-    remedy: () => 'Finish the copy at Carry over: it reads everything back.',
+    remedy: () =>
+      'At Carry over: finish the copy, read it back, or look inside the new drive for its evidence.',
     stops: ['swap'],
     onlyWhere: isCopied,
   },
@@ -228,12 +233,19 @@ const rules: Rule[] = [
   },
 ];
 
+/** Whether a finished copy may go into the device: proved, looked into, or past its hold with a reason. */
+export const copyMayGoIn = (facts: Facts): boolean =>
+  isTrue(facts, 'copy.verified') ||
+  (factValue(facts, 'copy.verified') === false &&
+    (isTrue(facts, 'copy.looked-into') || isTrue(facts, overrideFact('copy-unverified'))));
+
 /** All holds that stand now, in the order in which work meets them. */
 export function standingHolds(facts: Facts, context: HoldContext): Hold[] {
   const holds: Hold[] = rules
     .filter(({ onlyWhere }) => onlyWhere === undefined || onlyWhere(context))
     .filter(({ power }) => power === undefined || hasPower(context.power, power))
     .filter((rule) => factValue(facts, rule.fact) !== rule.safe)
+    .filter(({ fact, orFact }) => !orFact || factValue(facts, fact) === null || !isTrue(facts, orFact))
     .map((rule) => ({
       code: rule.code,
       what: factValue(facts, rule.fact) === null ? rule.unknown : rule.wrong,
@@ -241,7 +253,7 @@ export function standingHolds(facts: Facts, context: HoldContext): Hold[] {
       remedy: rule.remedy(context),
       stops: rule.stops,
       seen: factValue(facts, rule.fact) !== null,
-      override: rule.override ?? 'nobody',
+      override: typeof rule.override === 'function' ? rule.override(facts) : (rule.override ?? 'nobody'),
     }));
   const out = screwsOut(context.ledger);
   if (out > 0) {

@@ -14,7 +14,7 @@ export {
 } from './facts';
 export type { DeviceFact, Facts, KnownFact } from './facts';
 export { HoldCode, holdCodes } from './hold-code';
-export { holdOn, overrideFact, standingHolds, stops } from './holds';
+export { copyMayGoIn, holdOn, overrideFact, standingHolds, stops } from './holds';
 export type { Hold, HoldContext, Stop } from './holds';
 export { fastenersOf, lostFact, screwLedger, screwsOut } from './ledger';
 export type { Ledger, LedgerRow } from './ledger';

@@ -22,7 +22,8 @@ const pair = (copy: CopyState, more: Partial<DockPair> = {}): DockPair => ({
   old: drive('KV-2201', 1_000_215_216),
   new: drive('KV-2202', 3_907_029_168),
   isNewInside: false,
-  isCompared: true,
+  grade: null,
+  mayGoIn: false,
   copy,
   ...more,
 });
@@ -114,9 +115,16 @@ describe('the dock', () => {
   });
 
   it('shows what is finished, and an empty port for a drive that sits in the device', () => {
-    show([pair({ kind: 'verified' }, { isNewInside: true })]);
-    expect(screen.getByText('Copied and matched.')).toBeTruthy();
+    show([pair({ kind: 'finished' }, { isNewInside: true, grade: 'read-back', mayGoIn: true })]);
+    expect(screen.getByText('Read back and matched.')).toBeTruthy();
+    expect(screen.getByText('Ready for Swap.')).toBeTruthy();
     expect(screen.getByText(/Port B is empty/u)).toBeTruthy();
+  });
+
+  it('says of a copy that was not read back that it is held', () => {
+    show([pair({ kind: 'finished' }, { grade: 'not-read-back' })]);
+    expect(screen.getByText('Written, not read back.')).toBeTruthy();
+    expect(screen.getByText('Held before Swap: see Carry over.')).toBeTruthy();
   });
 
   it('switches faults on and off, and warns where the data folder knows no holes', () => {

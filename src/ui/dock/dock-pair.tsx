@@ -1,4 +1,5 @@
 import Link from '../link';
+import { gradeWords, isProof } from '@/core/copy';
 import type { DockPair } from '@/core/job-view';
 import { showBytes, showDurationRange, showRate } from '@/core/units';
 import { Button } from '../button';
@@ -87,15 +88,15 @@ function Port({
 
 function Between({ pair, locale, onAct }: Props) {
   const { copy } = pair;
-  if (copy.kind === 'verified')
+  if (copy.kind === 'finished')
     return (
       <p className="text-center">
-        {pair.isCompared ? (
-          <b className="text-clear">Copied and matched.</b>
-        ) : (
-          <b className="text-tight">Copied, not read back.</b>
-        )}
-        <span className="block text-[14px] text-soft">Ready for Swap.</span>
+        <b className={pair.grade && isProof(pair.grade) ? 'text-clear' : 'text-tight'}>
+          {pair.grade ? gradeWords[pair.grade] : 'Finished'}.
+        </b>
+        <span className="block text-[14px] text-soft">
+          {pair.mayGoIn ? 'Ready for Swap.' : 'Held before Swap: see Carry over.'}
+        </span>
       </p>
     );
   if (copy.kind === 'none')

@@ -17,6 +17,7 @@ import { useKeys } from '../use-keys';
 import { CopyAside } from './copy-aside';
 import { EvidenceCard } from './evidence-card';
 import { HoldRemedy } from './hold-remedy';
+import { OverrideForm } from './override-form';
 import { type StationProps, showOptions } from './station-props';
 
 /** The copy on the dock: both drives in, the new one armed by hand, copied, read back. */
@@ -38,9 +39,10 @@ export function CarryOverStation({
   const [reason, setReason] = useState('');
   const readBack = mode !== 'each' && reason.trim().length >= 3 ? { mode, reason: reason.trim() } : null;
   const sealed = view.holds.find(({ code }) => code === 'encryption') ?? null;
+  const unproved = copy.kind === 'finished' && view.holds.find(({ code }) => code === 'copy-unverified');
   const arm = () => void act({ kind: 'arm', label });
   const main =
-    copy.kind === 'running' || copy.kind === 'verified'
+    copy.kind === 'running' || copy.kind === 'finished'
       ? null
       : !job.dock
         ? {
@@ -67,7 +69,7 @@ export function CarryOverStation({
       aside={<CopyAside view={view} copy={copy} />}
       actions={
         <>
-          {copy.kind === 'verified' && goOn ? (
+          {copy.kind === 'finished' && goOn ? (
             <MainAction words={goOn.words} go={goOn.go} busy={busy} />
           ) : (
             main && (
@@ -130,6 +132,11 @@ export function CarryOverStation({
           <HoldRemedy hold={sealed} act={act} busy={busy} limitPercent={0} />
         </HoldNotice>
       )}
+      {unproved && (
+        <HoldNotice hold={unproved} override={<OverrideForm hold={unproved} act={act} busy={busy} />}>
+          <HoldRemedy hold={unproved} act={act} busy={busy} limitPercent={0} />
+        </HoldNotice>
+      )}
       {copy.kind === 'interrupted' && (
         <FaultNotice
           fault={
@@ -137,7 +144,7 @@ export function CarryOverStation({
               code: 'interrupted',
               sentence: `The copy was interrupted: ${copy.verifiedBlocks} blocks are read back and matched, the rest is not.`,
               remedy:
-                'Nothing verified is lost. Go on with one key; it starts behind the last verified block.',
+                'Go on with one key: what is there is read again and held against the old drive, then it goes on behind it.',
             }
           }
         />
@@ -175,7 +182,7 @@ export function CarryOverStation({
           />
         </div>
       )}
-      {job.dock && !armed && copy.kind !== 'verified' && (
+      {job.dock && !armed && copy.kind !== 'finished' && (
         <Card title="Which drive is overwritten?" hint="read the label on the new drive and type it">
           <form
             className="flex flex-wrap items-end gap-3"

@@ -1,9 +1,15 @@
-import type { CopyState } from '@/core/copy';
+import { type CopyProgress, type CopyState, gradeWords, isProof, readBackFromWords } from '@/core/copy';
 import type { JobView } from '@/core/job-view';
 import { showBytes, showDuration, showDurationRange, showRate } from '@/core/units';
 import { CopyBar, copyShares } from '../copy-bar';
 import { RateCurve } from './rate-curve';
 import { showOptions } from './station-props';
+
+const phaseWords: Record<CopyProgress['phase'], string> = {
+  checking: 'Reading again what is there',
+  copying: 'Copying now',
+  'reading back': 'Reading back now',
+};
 
 /** Beside the copy: how far it is, what it proved, or what it will do. */
 export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
@@ -14,7 +20,7 @@ export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
     const share = copyShares(p).matched;
     return (
       <>
-        <h2 className="text-[17px]">{p?.phase === 'reading back' ? 'Reading back now' : 'Copying now'}</h2>
+        <h2 className="text-[17px]">{phaseWords[p?.phase ?? 'copying']}</h2>
         <p className="mt-1 flex items-baseline gap-2">
           <span className="font-display text-[44px] font-bold leading-none">{Math.floor(share * 100)} %</span>
           <span className="figures">
@@ -54,12 +60,18 @@ export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
       </>
     );
   }
-  if (copy.kind === 'verified' && proof) {
+  if (copy.kind === 'finished' && proof) {
     return (
       <>
-        <h2 className={`text-[17px] ${proof.readBack.mode === 'skipped' ? 'text-tight' : 'text-clear'}`}>
-          {proof.readBack.mode === 'skipped' ? 'Written, not read back' : 'Read back and matched'}
+        <h2 className={`text-[17px] ${isProof(proof.grade) ? 'text-clear' : 'text-tight'}`}>
+          {gradeWords[proof.grade]}
         </h2>
+        <p className="text-[14px] text-soft">
+          {proof.simulated ? 'Between simulated drives. ' : ''}
+          {proof.readBackFrom
+            ? `Read back ${readBackFromWords[proof.readBackFrom]}; a drive’s own cache cannot be excluded.`
+            : ''}
+        </p>
         {proof.readBack.reason && <p className="text-[14px] text-soft">Reason: {proof.readBack.reason}</p>}
         {proof.unreadable.map(({ offset, bytes, part, area }) => (
           <p key={offset} className="font-semibold text-over">
@@ -76,6 +88,12 @@ export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
           <dd className="figures text-right">{proof.mismatches}</dd>
           <dt className="text-soft">Intended rewrites</dt>
           <dd className="figures text-right">{proof.rewrites}</dd>
+          {proof.redoneBlocks > 0 && (
+            <>
+              <dt className="text-soft">Done again after a stop</dt>
+              <dd className="figures text-right">{proof.redoneBlocks}</dd>
+            </>
+          )}
           <dt className="text-soft">Took</dt>
           <dd className="figures text-right">{showDuration(proof.seconds)}</dd>
         </dl>
@@ -94,7 +112,9 @@ export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
           Rewrites on purpose: the starts of moved file systems, the size of the grown one, the partition
           table with its mirror at the true end.
         </li>
-        <li>Keeps a journal: a kill at any moment resumes behind the last verified block.</li>
+        <li>
+          Keeps a journal: after a kill at any moment what is there is read again, and the rest follows.
+        </li>
       </ol>
       {view.source && (
         <p className="mt-3 text-[14px]">

@@ -34,6 +34,18 @@ export function HoldRemedy({ hold, act, busy, limitPercent }: Props) {
       return observe('second-copy.made', true, 'What must be kept is saved elsewhere');
     case 'storage-mode':
       return observe('storage-mode.entered', true, 'The storage mode is entered');
+    case 'copy-unverified':
+      // Only a finished copy can be read back or looked into; one that is not is gone on with.
+      return hold.seen ? (
+        <div className="flex flex-wrap gap-3">
+          <Button disabled={busy} onClick={() => void act({ kind: 'copy' })}>
+            Read it back now
+          </Button>
+          <Button disabled={busy} onClick={() => void act({ kind: 'look-inside' })}>
+            Look inside the new drive
+          </Button>
+        </div>
+      ) : null;
     case 'consent':
       return observe('consent.given', true, 'The owner agrees');
     case 'charge': {

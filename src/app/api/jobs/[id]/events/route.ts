@@ -1,6 +1,6 @@
 import { routes } from '@/app/api-route';
 import { refuse } from '@/core/result';
-import { isTrue } from '@/core/work';
+import { factValue } from '@/core/work';
 import { findJob, getRuntime } from '@/server';
 
 /** A sign of life at least this often, so that a page knows a dead connection from a quiet job. */
@@ -22,7 +22,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = routes({
     if (!found.ok) return found;
     const { state, version } = found.value;
     const { id } = state.job;
-    const now = await runtime.copies.state(id, isTrue(state.facts, 'copy.verified'));
+    const now = await runtime.copies.state(id, factValue(state.facts, 'copy.verified') !== null);
     const encoder = new TextEncoder();
     let end = () => {};
     const stream = new ReadableStream<Uint8Array>({
