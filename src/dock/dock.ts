@@ -23,6 +23,8 @@ const namesIn = async (folder: string): Promise<string[] | null> =>
 
 /** The bench's dock: a folder of drives, each a folder of its own, and a folder of copies by job. */
 export class Dock {
+  private readonly making = new Set<string>();
+
   constructor(
     readonly folder: string,
     readonly threads: Threads,
@@ -58,16 +60,23 @@ export class Dock {
     if (known) return known;
     for (let number = firstLabel; ; number += 1) {
       const benchLabel = `KV-${number}`;
-      const folder = this.driveFolder(benchLabel);
-      const taken = await namesIn(folder);
-      if (taken?.includes('identity.json')) continue;
-      // A folder without identity is what a kill left of an unfinished one.
-      await rm(folder, { recursive: true, force: true });
-      await makeFolder(folder);
-      await make(folder);
-      const identity: DriveIdentity = { schema: 'jicara.dock-drive/1', benchLabel, ...drive };
-      await writeDurably(join(folder, 'identity.json'), JSON.stringify(identity));
-      return identity;
+      // Another job may be making a drive under this label at this moment.
+      if (this.making.has(benchLabel)) continue;
+      this.making.add(benchLabel);
+      try {
+        const folder = this.driveFolder(benchLabel);
+        const taken = await namesIn(folder);
+        if (taken?.includes('identity.json')) continue;
+        // A folder without identity is what a kill left of an unfinished one.
+        await rm(folder, { recursive: true, force: true });
+        await makeFolder(folder);
+        await make(folder);
+        const identity: DriveIdentity = { schema: 'jicara.dock-drive/1', benchLabel, ...drive };
+        await writeDurably(join(folder, 'identity.json'), JSON.stringify(identity));
+        return identity;
+      } finally {
+        this.making.delete(benchLabel);
+      }
     }
   }
 

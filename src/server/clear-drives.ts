@@ -4,6 +4,7 @@ import type { DockStorage } from '@/core/job-view';
 import { type Result, ok } from '@/core/result';
 import { isMissing, removeDurably } from '@/files';
 import type { DriveIdentity } from '@/dock';
+import { drivesOf } from './in-hand';
 import { logEvent } from './log';
 import type { Runtime } from './runtime';
 import { readSettings } from './workshop';
@@ -43,7 +44,7 @@ async function driveRooms(runtime: Runtime): Promise<DriveRoom[]> {
 const mayGo = (runtime: Runtime, { drive, throughAt, isJobKnown }: DriveRoom): boolean =>
   (throughAt !== null || !isJobKnown) &&
   !runtime.copies.isRunning(drive.jobId) &&
-  !runtime.docking.has(drive.jobId);
+  !runtime.inHand.has(drivesOf(drive.jobId));
 
 /** How much the stand-in drives take, and how much of it may go. */
 export async function dockStorage(runtime: Runtime): Promise<DockStorage> {

@@ -1,7 +1,8 @@
 import { ActRequest, type ActKind, type StandInKind, decide, onlyAdds, readsHistory } from '@/core/acts';
 import { type Result, ok, refuse } from '@/core/result';
 import { loadContext } from './job-context';
-import { findJob, historyOf, wasDone } from './jobs';
+import { inHand, thingsOf } from './in-hand';
+import { type StoredJob, findJob, historyOf, wasDone } from './jobs';
 import { recordStickSeen } from './restore';
 import type { Runtime } from './runtime';
 import { type Checked, saveDecision } from './save-act';
@@ -50,18 +51,38 @@ export async function doAct(
   return doing;
 }
 
+/** Does it with what it needs in hand: drives and sticks are taken before the first look at them, and held to the record. */
 async function act(
   runtime: Runtime,
   jobId: string,
   request: ActRequest,
   asked: string | null,
 ): Promise<Result<null>> {
+  const found = await findJob(runtime.database, jobId);
+  if (!found.ok) return found;
+  const things = thingsOf(request.act, found.value.state.job);
+  if (things.length === 0) return actOn(runtime, found.value, request, asked);
+  const giveBack = runtime.inHand.take(things);
+  if (!giveBack) return inHand();
+  try {
+    // Read again: what stood there may have changed before it was in hand.
+    const now = await findJob(runtime.database, jobId);
+    return now.ok ? await actOn(runtime, now.value, request, asked) : now;
+  } finally {
+    giveBack();
+  }
+}
+
+async function actOn(
+  runtime: Runtime,
+  stored: StoredJob,
+  request: ActRequest,
+  asked: string | null,
+): Promise<Result<null>> {
   const { act: wanted, version } = request;
   const requestId = request.requestId ?? null;
   const { database } = runtime;
-  const found = await findJob(database, jobId);
-  if (!found.ok) return found;
-  const stored = found.value;
+  const { id: jobId } = stored.state.job;
   const loaded = await loadContext(runtime, stored, wanted, asked);
   if (!loaded.ok) return loaded;
   const context = readsHistory(wanted.kind)

@@ -4,6 +4,7 @@ import { isKept } from '@/core/margin';
 import { type Result, ok, refuse } from '@/core/result';
 import { usualRates } from '@/core/route';
 import { findBenchItem, nextItemLabel, recordUse, saveBenchItem } from './bench-items';
+import { stickInHand } from './in-hand';
 import { busy, imageKey, notFound, stickKey } from './image-runs';
 import type { Sql } from './database';
 import { once } from './requests';
@@ -53,8 +54,15 @@ export async function doItemAct(
       }),
     );
   switch (act.kind) {
-    case 'write':
-      return writeToStick(runtime, act, by);
+    case 'write': {
+      const giveBack = runtime.inHand.take([stickInHand(act.label)]);
+      if (!giveBack) return busy();
+      try {
+        return await writeToStick(runtime, act, by);
+      } finally {
+        giveBack();
+      }
+    }
     case 'stop-writing':
       return runtime.images.stop(stickKey(act.label))
         ? ok(null)
@@ -72,7 +80,8 @@ export async function doItemAct(
       const jobId = (await sticksTaken(database)).get(act.label);
       if (jobId)
         return refuse('stick-taken', `${act.label} was taken for ${jobId}.`, 'Take another one there first.');
-      if (runtime.images.isRunning(stickKey(act.label))) return busy();
+      if (runtime.images.isRunning(stickKey(act.label)) || runtime.inHand.has(stickInHand(act.label)))
+        return busy();
       await saveBenchItem(database, { ...found.item, binned: true });
       return ok(null);
     }

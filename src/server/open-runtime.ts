@@ -8,6 +8,7 @@ import { clearOldDrives } from './clear-drives';
 import { CopyRuns } from './copy-runs';
 import { type Database, DatabaseTrouble, openDatabase } from './database';
 import { seedDemo } from './demo';
+import { InHand } from './in-hand';
 import { ImageRuns } from './image-runs';
 import { makeMakerImages } from './images';
 import { finishImports } from './import-rows';
@@ -152,7 +153,7 @@ async function assemble(options: RuntimeOptions, database: Database, opened: Ope
     profiles: new KeptProfiles(),
     underWay: new Map(),
     scaling: 0,
-    docking: new Set(),
+    inHand: new InHand(),
     looking: new Set(),
     streams,
     close: () => opened.close(),

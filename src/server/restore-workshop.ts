@@ -45,7 +45,7 @@ export async function restoreWorkshop(
       'Type the name that stands at Workshop: everything in it is replaced.',
     );
   const isBusy = () =>
-    runtime.copies.anyRuns() || runtime.images.anyRuns() || runtime.docking.size > 0
+    runtime.copies.anyRuns() || runtime.images.anyRuns() || runtime.inHand.anything()
       ? refuse('busy', 'Something is being copied or written.', 'Wait for it, or stop it on the Dock.')
       : null;
   const busy = isBusy();

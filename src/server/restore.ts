@@ -6,6 +6,7 @@ import { isTrue } from '@/core/work';
 import { stickContent } from '@/images';
 import { findBenchItem, recordUse } from './bench-items';
 import type { Sql } from './database';
+import { inHand } from './in-hand';
 import { loadContext } from './job-context';
 import { jobOf } from './jobs';
 import { asDocked, placeNewDrive } from './new-drive';
@@ -59,7 +60,7 @@ export async function restoreFromStick(runtime: Runtime, checked: Checked): Prom
   if (ordered) return fails(ordered);
   await record(runtime, checked, { kind: 'installed', drive: asDocked(drive) });
   const { pace } = await readSettings(runtime.database);
-  runtime.copies.start(
+  const began = runtime.copies.start(
     job.id,
     {
       sourceFolder: stickFolder(runtime, stick.label),
@@ -84,7 +85,7 @@ export async function restoreFromStick(runtime: Runtime, checked: Checked): Prom
       );
     },
   );
-  return ok(null);
+  return began ? ok(null) : inHand();
 }
 
 /** What a person saw of a real device that was started from its stick goes into the stick's record too. */

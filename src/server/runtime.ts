@@ -6,6 +6,7 @@ import type { ImageLibrary } from '@/images';
 import type { CopyRuns } from './copy-runs';
 import { type Database, DatabaseTrouble } from './database';
 import type { ImageRuns } from './image-runs';
+import type { InHand } from './in-hand';
 import type { JobChanges } from './job-changes';
 import type { JobsRead } from './jobs';
 import type { KeptProfiles } from './kept-profiles';
@@ -46,8 +47,8 @@ export type Runtime = {
   underWay: Map<string, Promise<Result<null>>>;
   /** Photos that are being scaled now. */
   scaling: number;
-  /** Docking makes drives: one at a time for each job. */
-  docking: Set<string>;
+  /** Drives and sticks that somebody does something with at this moment. */
+  inHand: InHand;
   /** Simulated devices that are being looked at: one look at a time for each job. */
   looking: Set<string>;
   /** Open event streams, ended at shutdown. */

@@ -9,6 +9,7 @@ import type { Runtime } from './runtime';
 import { type Checked, afterwards, record } from './save-act';
 import { seedOf, asDocked, placeNewDrive } from './new-drive';
 import { benchItems, recordUse } from './bench-items';
+import { inHand } from './in-hand';
 import { restoreFromStick } from './restore';
 import { layoutFrom, summarise } from './source-summary';
 import { lookAtDevice, pressOnDevice, switchDeviceOn } from './switch-device-on';
@@ -40,43 +41,35 @@ async function putInDock(runtime: Runtime, checked: Checked, caseId: string): Pr
   const { job } = stored.state;
   if (!context.cases.some(({ id }) => id === caseId))
     return refuse('not-found', 'This case is not on the bench.', 'Choose one from the list.');
-  if (runtime.docking.has(job.id))
-    return refuse('busy', 'The drives are being read in already.', 'Wait a moment.');
-  runtime.docking.add(job.id);
-  try {
-    const { drive } = context;
-    if (!drive)
-      return refuse('no-drive', 'The chosen drive is gone from the catalogue.', 'Choose one at Fit.');
-    const { labelGB, usedBytes } = job.takeIn.oldDrive;
-    const oldSectors = forecastSectors(labelGB, 512);
-    const number = job.id.slice(2);
-    const old = await runtime.dock.placeOldDrive(
-      {
-        serial: `OLD-${number}`,
-        model: `as delivered, ${labelGB} GB`,
-        bytes: oldSectors * 512,
-        sectorBytes: 512,
-        jobId: job.id,
-      },
-      {
-        parts: context.profile.deliveredParts,
-        sectors: oldSectors,
-        sectorBytes: 512,
-        statedBytes: usedBytes,
-        startFile: context.profile.startFile,
-        seed: seedOf(job.id),
-        volumes: join(runtime.projectFolder, 'demo/volumes'),
-      },
-    );
-    const target = await placeNewDrive(runtime, job.id, drive);
-    await record(runtime, checked, {
-      kind: 'docked',
-      dock: { old: asDocked(old), new: asDocked(target), caseId },
-    });
-    return ok(null);
-  } finally {
-    runtime.docking.delete(job.id);
-  }
+  const { drive } = context;
+  if (!drive) return refuse('no-drive', 'The chosen drive is gone from the catalogue.', 'Choose one at Fit.');
+  const { labelGB, usedBytes } = job.takeIn.oldDrive;
+  const oldSectors = forecastSectors(labelGB, 512);
+  const number = job.id.slice(2);
+  const old = await runtime.dock.placeOldDrive(
+    {
+      serial: `OLD-${number}`,
+      model: `as delivered, ${labelGB} GB`,
+      bytes: oldSectors * 512,
+      sectorBytes: 512,
+      jobId: job.id,
+    },
+    {
+      parts: context.profile.deliveredParts,
+      sectors: oldSectors,
+      sectorBytes: 512,
+      statedBytes: usedBytes,
+      startFile: context.profile.startFile,
+      seed: seedOf(job.id),
+      volumes: join(runtime.projectFolder, 'demo/volumes'),
+    },
+  );
+  const target = await placeNewDrive(runtime, job.id, drive);
+  await record(runtime, checked, {
+    kind: 'docked',
+    dock: { old: asDocked(old), new: asDocked(target), caseId },
+  });
+  return ok(null);
 }
 
 /** Adds to the record of the cable that lies with a case, where one does. */
@@ -181,7 +174,7 @@ async function startCopy(
   );
   const { pace } = await readSettings(runtime.database);
   const dockCase = context.cases.find(({ id }) => id === dock.caseId);
-  runtime.copies.start(
+  const began = runtime.copies.start(
     job.id,
     {
       sourceFolder: runtime.dock.driveFolder(source.benchLabel),
@@ -208,5 +201,5 @@ async function startCopy(
         );
     },
   );
-  return ok(null);
+  return began ? ok(null) : inHand();
 }
