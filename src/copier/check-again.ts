@@ -1,4 +1,5 @@
-import { type CopyOrder, surelyUnchanged } from '@/core/copy';
+import { type CopyOrder } from '@/core/copy';
+import { surelyUnchanged } from '@/core/file-stamp';
 import { isAllZero } from '@/core/disk';
 import { type Fault, type Result, ok, refuse } from '@/core/result';
 import { type Block, blockBytes, rewritesIn } from './blocks';

@@ -1,5 +1,6 @@
 import { join } from 'node:path';
-import { type CopyGrade, type CopyOrder, type CopyProgress, sameState } from '@/core/copy';
+import { type CopyGrade, type CopyOrder, type CopyProgress } from '@/core/copy';
+import { sameState } from '@/core/file-stamp';
 import { isAllZero } from '@/core/disk';
 import { RateWatch } from '@/core/link';
 import { type Fault, type Result, ok } from '@/core/result';

@@ -1,4 +1,5 @@
-import type { FileStamp, ReadBackFrom } from '@/core/copy';
+import type { ReadBackFrom } from '@/core/copy';
+import type { FileStamp } from '@/core/file-stamp';
 import type { BlockReader } from '@/core/disk';
 import { type Fault, refuse } from '@/core/result';
 

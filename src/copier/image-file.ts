@@ -1,6 +1,7 @@
 import { type FileHandle, open } from 'node:fs/promises';
 import { dirname } from 'node:path';
-import type { FileStamp, ReadBackFrom } from '@/core/copy';
+import type { ReadBackFrom } from '@/core/copy';
+import type { FileStamp } from '@/core/file-stamp';
 import { fileMode, syncFolder } from '@/files';
 import { DirectReader } from './direct-read';
 import { type SourceDrive, type TargetDrive, asDriveError } from './drives';

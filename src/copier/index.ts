@@ -12,7 +12,7 @@ export { namer } from './name-area';
 export { Pacer } from './pacer';
 export type { Clock } from './pacer';
 export type { RateStep } from './pacer';
-export { stampOf } from './file-stamp';
+export { stampOf, stampOfPath } from './file-stamp';
 export { readJournal } from './journal';
 export { supportsHoles } from './holes';
 export { readWhole, writeWhole } from './whole-io';

@@ -1,4 +1,5 @@
-import type { CopyOrder, FileStamp, ReadBack } from '@/core/copy';
+import type { CopyOrder, ReadBack } from '@/core/copy';
+import type { FileStamp } from '@/core/file-stamp';
 import { DriveError, type DriveTrouble, type SourceDrive, type TargetDrive } from './drives';
 
 /** Each block is a span of its own, so that many of them take no time. */

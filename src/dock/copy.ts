@@ -7,7 +7,7 @@ import { lockFile } from '@/files';
 import type { Pace } from '@/core/workshop';
 import { parseIdentity } from './drive-identity';
 import { DriveImage } from './drive-image';
-import { type PracticeFault, failingSource, failingTarget, rateSteps } from './practice-faults';
+import { type PracticeFault, failingSource, failingTarget, practicePace, rateSteps } from './practice-faults';
 
 export type CopyJob = {
   sourceFolder: string;
@@ -42,9 +42,11 @@ async function checkIdentity(
       };
 }
 
-/** With nothing to wait for, a rate cannot be seen to be low: then the stand-in is held to sixty times the true one. */
-const practicePace = (pace: Pace, faults: PracticeFault[]): Pace =>
-  pace === 'free' && faults.some((fault) => fault === 'slow-cable' || fault === 'full-cache') ? 'x60' : pace;
+/** What a run has left to write: a fault to practise with fires in a run that goes on, too. */
+async function leftBytes(folder: CopyFolder, total: number): Promise<number> {
+  const soFar = await folder.soFar();
+  return Math.max(0, total - (soFar?.verifiedBlocks ?? 0) * 2 ** 20);
+}
 
 /** How many copies share the bench's links now; set from outside while a copy runs. */
 export type Sharing = { onChange: (tell: (copies: number) => void) => void };
@@ -89,7 +91,7 @@ export async function runCopy(
     sharing?.onChange((copies) => pacer.shareAmong(copies));
     const drives = {
       source: failingSource(source, job.faults, order.spans),
-      target: failingTarget(target, job.faults),
+      target: failingTarget(target, job.faults, await leftBytes(folder, total)),
       pacer,
     };
     return await folder.carryOut(standing, drives, { simulated: true, areaOf: namer(source, order) }, hooks);

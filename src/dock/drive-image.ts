@@ -9,7 +9,8 @@ import {
   stampOf,
   writeWhole,
 } from '@/copier';
-import type { FileStamp, ReadBackFrom } from '@/core/copy';
+import type { ReadBackFrom } from '@/core/copy';
+import type { FileStamp } from '@/core/file-stamp';
 import { fileMode, syncFolder } from '@/files';
 import { WrittenMap } from './written-map';
 

@@ -1,7 +1,7 @@
 export { runCopy } from './copy';
 export type { CopyJob } from './copy';
 export type { DriveIdentity } from './drive-identity';
-export { PracticeFault, failingTarget } from './practice-faults';
+export { PracticeFault, failingTarget, practicePace, rateSteps } from './practice-faults';
 export { Dock } from './dock';
 export { DriveImage } from './drive-image';
 export { fillDrive } from './fill-drive';

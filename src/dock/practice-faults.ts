@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Pace } from '@/core/workshop';
 import { DriveError, type RateStep, type SourceDrive, type TargetDrive } from '@/copier';
 
 /** Faults to practise with. Each is something that a copy must notice by itself. */
@@ -14,8 +15,9 @@ export const PracticeFault = z.enum([
 ]);
 export type PracticeFault = z.infer<typeof PracticeFault>;
 
-/** Writes into a run after which a plug comes loose, and after which a bit turns over. */
+/** Writes into a run after which a plug comes loose, and after which a bit turns over: at the latest halfway through a short one. */
 const writesUntil = { unplugged: 40, flippedBits: 24 } as const;
+const writeBytes = 2 ** 20;
 /** A cable of USB 2.0 in practice (handbook, link speed), and what a full cache leaves of a drive's rate. */
 const slowCableBytesPerS = 38e6;
 const fullCacheShare = 0.2;
@@ -29,6 +31,10 @@ export function rateSteps(caseBytesPerS: number, faults: PracticeFault[], totalB
     steps.push({ fromBytes: totalBytes / 2, bytesPerS: rate * fullCacheShare });
   return steps;
 }
+
+/** With nothing to wait for, a rate cannot be seen to be low: then the stand-in is held to sixty times the true one. */
+export const practicePace = (pace: Pace, faults: PracticeFault[]): Pace =>
+  pace === 'free' && faults.some((fault) => fault === 'slow-cable' || fault === 'full-cache') ? 'x60' : pace;
 
 /** The source as a failing drive: two stretches of a few sectors in its largest area cannot be read. */
 export function failingSource<T extends SourceDrive>(
@@ -52,14 +58,21 @@ export function failingSource<T extends SourceDrive>(
 }
 
 /** The target behind a bad plug or a bad link: it goes away in the middle, or writes one bit wrongly. */
-export function failingTarget<T extends TargetDrive>(drive: T, faults: PracticeFault[]): T {
+export function failingTarget<T extends TargetDrive>(
+  drive: T,
+  faults: PracticeFault[],
+  /** What the run may write at most. */
+  runBytes: number,
+): T {
   let writes = 0;
+  const halfway = Math.max(1, Math.floor(runBytes / writeBytes / 2));
+  const unpluggedAt = Math.min(writesUntil.unplugged, halfway);
+  const flippedAt = Math.min(writesUntil.flippedBits, halfway);
   return overlaid<T>(drive, {
     async write(offset: number, bytes: Uint8Array) {
       writes += 1;
-      if (faults.includes('unplugged') && writes > writesUntil.unplugged)
-        throw new DriveError('unplugged', offset);
-      if (faults.includes('flipped-bits') && writes === writesUntil.flippedBits) {
+      if (faults.includes('unplugged') && writes > unpluggedAt) throw new DriveError('unplugged', offset);
+      if (faults.includes('flipped-bits') && writes === flippedAt) {
         const flipped = bytes.slice();
         flipped[flipped.length >> 1]! ^= 0x10;
         return drive.write(offset, flipped);

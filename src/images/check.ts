@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto';
 import { createReadStream } from 'node:fs';
-import { stat } from 'node:fs/promises';
+import { stampOfPath } from '@/copier';
+import { sameState } from '@/core/file-stamp';
 import type { ImageCheck } from '@/core/image';
-import { ImageTrouble } from './trouble';
+import { ImageTrouble, trouble } from './trouble';
 import { packingOf, unpacked } from './unpack';
 import type { ImageHooks } from './hooks';
 
@@ -22,7 +23,8 @@ export async function checkImage(
   order: CheckOrder,
   hooks: ImageHooks,
 ): Promise<Omit<ImageCheck, 'at'> | null> {
-  const { size } = await stat(order.path);
+  const stamp = await stampOfPath(order.path);
+  const size = Number(stamp.bytes);
   const hash = createHash('sha256');
   let head: Buffer | null = null;
   let done = 0;
@@ -37,7 +39,20 @@ export async function checkImage(
     hooks.progress({ phase: 'checking', doneBytes: done, totalBytes: total });
     if (hooks.stopped()) return null;
   }
-  const found = { sha256: hash.digest('hex'), listed: order.listed, imageBytes: null, unpackFault: null };
+  const found = {
+    sha256: hash.digest('hex'),
+    listed: order.listed,
+    imageBytes: null,
+    unpackFault: null,
+    stamp,
+  };
+  // Changed under the reading: what was read is of no state of it.
+  if (!sameState(stamp, await stampOfPath(order.path)))
+    throw trouble(
+      'image-changed',
+      'The image file was changed by another program while it was checked.',
+      'Check it again when nothing writes to it any more.',
+    );
   if (packingOf(head ?? new Uint8Array()) === 'none') return { ...found, imageBytes: size };
   let imageBytes = 0;
   try {

@@ -4,7 +4,16 @@ import { fileMode, isMissing, readIfThere, renameDurably, writeDurably } from '@
 import type { ImageHooks } from './hooks';
 import { trouble } from './trouble';
 
-export type DownloadOrder = { url: string; path: string; fileBytes: number };
+export type DownloadOrder = {
+  url: string;
+  path: string;
+  fileBytes: number;
+  /** A server that sends nothing for this long is given up. */
+  stallMs?: number;
+};
+
+const usualStallMs = 30_000;
+const lookEveryMs = 200;
 
 export const partPath = (path: string) => `${path}.part`;
 const tagPath = (path: string) => `${path}.part.tag`;
@@ -63,35 +72,79 @@ async function ask({ url, path, fileBytes }: DownloadOrder, stop: AbortSignal) {
  * Throws an `ImageTrouble`: `maker-offline`, `maker-refuses`, `other-length`; what was fetched stays.
  */
 export async function download(order: DownloadOrder, hooks: ImageHooks, pacer: Pacer): Promise<boolean> {
-  const { path, fileBytes } = order;
   const stop = new AbortController();
-  let asked = await ask(order, stop.signal);
+  const guard = new Guard(stop, hooks, order.stallMs ?? usualStallMs);
+  try {
+    if (!(await fetched(order, stop.signal, guard, hooks, pacer))) return false;
+  } catch (error) {
+    // A pause is no fault of the server, also where it came while nothing was sent.
+    if (guard.wasPaused) return false;
+    throw error;
+  } finally {
+    guard.end();
+    stop.abort();
+  }
+  const { path } = order;
+  await renameDurably(partPath(path), path);
+  await rm(tagPath(path), { force: true });
+  return true;
+}
+
+/** Watches over a download: gives a server up that sends nothing any more, and lets a pause work while it does. */
+class Guard {
+  private heardMs = performance.now();
+  private readonly timer: NodeJS.Timeout;
+  wasPaused = false;
+
+  constructor(stop: AbortController, hooks: ImageHooks, stallMs: number) {
+    this.timer = setInterval(() => {
+      if (hooks.stopped()) this.wasPaused = true;
+      if (this.wasPaused || performance.now() - this.heardMs > stallMs) stop.abort();
+    }, lookEveryMs);
+  }
+
+  heard() {
+    this.heardMs = performance.now();
+  }
+
+  end() {
+    clearInterval(this.timer);
+  }
+}
+
+async function fetched(
+  order: DownloadOrder,
+  stop: AbortSignal,
+  guard: Guard,
+  hooks: ImageHooks,
+  pacer: Pacer,
+): Promise<boolean> {
+  const { path, fileBytes } = order;
+  let asked = await ask(order, stop);
   if (!asked.reply) {
     // The server could not go on from here: from the beginning, once.
     await rm(tagPath(path), { force: true });
-    asked = await ask(order, stop.signal);
+    asked = await ask(order, stop);
   }
+  guard.heard();
   const { reply, from } = asked;
   if (!reply?.body) throw unreachable();
   if (from === 0) await writeDurably(tagPath(path), reply.headers.get('etag') ?? '');
   const part = await open(partPath(path), from > 0 ? 'r+' : 'w', fileMode);
   try {
-    const whole = await receive(reply.body, part, { from, fileBytes }, hooks, pacer);
+    const whole = await receive(reply.body, part, { from, fileBytes }, guard, hooks, pacer);
     await part.sync();
-    if (!whole) return false;
+    return whole;
   } finally {
-    stop.abort();
     await part.close();
   }
-  await renameDurably(partPath(path), path);
-  await rm(tagPath(path), { force: true });
-  return true;
 }
 
 async function receive(
   body: ReadableStream<Uint8Array>,
   part: FileHandle,
   { from, fileBytes }: { from: number; fileBytes: number },
+  guard: Guard,
   hooks: ImageHooks,
   pacer: Pacer,
 ): Promise<boolean> {
@@ -102,6 +155,7 @@ async function receive(
       throw unreachable();
     });
     if (done) break;
+    guard.heard();
     if (at + value.length > fileBytes) throw otherLength('more');
     await part.write(value, 0, value.length, at);
     at += value.length;

@@ -2,7 +2,18 @@ import { createHash, randomBytes } from 'node:crypto';
 import { closeSync, createReadStream, createWriteStream, openSync, writeSync } from 'node:fs';
 import { type IncomingMessage, type Server, createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { mkdir, mkdtemp, readFile, rm, stat, truncate, writeFile } from 'node:fs/promises';
+import {
+  cp,
+  mkdir,
+  mkdtemp,
+  readFile,
+  rm,
+  stat,
+  symlink,
+  truncate,
+  utimes,
+  writeFile,
+} from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
@@ -11,7 +22,15 @@ import { createGzip, gzipSync } from 'node:zlib';
 import { ZipFile } from 'yazl';
 import { writeChecksumList } from '@/core/image';
 import { DriveImage } from '@/dock';
-import { type ImageHooks, type ImageProgress, ImageLibrary, doImageWork, stickContent, unpacked } from '.';
+import {
+  type ImageHooks,
+  type ImageProgress,
+  ImageLibrary,
+  doImageWork,
+  holdsWhatWasNoted,
+  stickContent,
+  unpacked,
+} from '.';
 import type { StickOrder } from './write-stick';
 
 let root: string;
@@ -95,6 +114,50 @@ describe('unpacking', () => {
     await zipFile(join(root, 'cut.zip'), { 'a.img': content });
     await truncate(join(root, 'cut.zip'), 1_000_000);
     await expect(read(join(root, 'cut.zip'))).rejects.toMatchObject({ fault: { code: 'image-broken' } });
+  });
+
+  it('a zip’s own sums are checked, and a path that leads out of it is named', async () => {
+    const path = join(root, 'sums.zip');
+    const zip = new ZipFile();
+    zip.addBuffer(content, 'a.img', { compress: false });
+    zip.end();
+    await pipeline(zip.outputStream, createWriteStream(path));
+    const bytes = await readFile(path);
+    bytes[bytes.indexOf(content.subarray(5000, 5016)) + 3]! ^= 1;
+    await writeFile(path, bytes);
+    await expect(read(path)).rejects.toMatchObject({ fault: { code: 'image-broken' } });
+    const good = join(root, 'a.zip');
+    const evil = Buffer.from(
+      (await readFile(good))
+        .toString('latin1')
+        .replaceAll('folder/readme.txt', '../../../readme.tx'.slice(0, 17)),
+      'latin1',
+    );
+    await writeFile(join(root, 'evil.zip'), evil);
+    await expect(read(join(root, 'evil.zip'))).rejects.toMatchObject({
+      fault: { code: 'zip-unsafe-path', sentence: expect.stringContaining('../../../') },
+    });
+  });
+
+  it.each(['a.img', 'a.img.gz', 'a.zip'])('tells the sum of %s as it was read for this', async (name) => {
+    const path = join(root, name);
+    let heard = '';
+    for await (const piece of unpacked(path, 2 ** 30, (sha) => (heard = sha)))
+      expect(piece.length).toBeGreaterThan(0);
+    expect(heard).toBe(sum(await readFile(path)));
+  });
+
+  it('what another program changes under the reading is not delivered to its end', async () => {
+    const path = join(root, 'moving.img');
+    await writeFile(path, content);
+    const reading = unpacked(path, 2 ** 30);
+    await reading.next();
+    await writeFile(path, content);
+    await expect(
+      (async () => {
+        for await (const piece of reading) expect(piece.length).toBeGreaterThan(0);
+      })(),
+    ).rejects.toMatchObject({ fault: { code: 'image-changed' } });
   });
 
   it('a zip without an image, or with two, asks for the image itself', async () => {
@@ -183,6 +246,38 @@ describe('fetching', () => {
     expect((await stat(`${path}.part`)).size).toBeGreaterThan(0);
     expect(await fetchTo(path)).toEqual({ ok: true, value: { kind: 'fetched' } });
     expect(sum(await readFile(path))).toBe(sum(content));
+  });
+
+  it('a server that stalls is given up, before its answer and in the middle of it; a pause works then too', async () => {
+    const silent = createServer((request, response) => {
+      if (request.url !== '/head.img') return;
+      response.writeHead(200, { etag: '"one"' });
+      response.write(content.subarray(0, 1000));
+    });
+    await new Promise<void>((resolve) => silent.listen(0, '127.0.0.1', resolve));
+    const { port } = silent.address() as AddressInfo;
+    const work = (name: string, stallMs: number) => ({
+      kind: 'fetch' as const,
+      url: `http://127.0.0.1:${port}/${name}`,
+      path: join(root, `stalled-${name}`),
+      fileBytes: content.length,
+      bytesPerS: 1e6,
+      pace: 'free' as const,
+      stallMs,
+    });
+    try {
+      for (const name of ['none.img', 'head.img'])
+        expect(await doImageWork(work(name, 300), hooks)).toMatchObject({ fault: { code: 'maker-offline' } });
+      expect((await stat(join(root, 'stalled-head.img.part'))).size).toBe(1000);
+      for (const name of ['none.img', 'head.img'])
+        expect(await doImageWork(work(name, 60_000), { ...hooks, stopped: () => true })).toEqual({
+          ok: true,
+          value: { kind: 'stopped' },
+        });
+    } finally {
+      silent.closeAllConnections();
+      await new Promise((resolve) => silent.close(resolve));
+    }
   });
 
   it('a server that sends more than it announced is not believed', async () => {
@@ -285,7 +380,89 @@ describe('a stick', () => {
   });
 });
 
+describe('a stick is what its bytes say', () => {
+  const write = async (name: string) => {
+    const folder = join(root, name);
+    await mkdir(folder);
+    await (await DriveImage.create(folder, 8 * 2 ** 20)).close();
+    const imagePath = join(root, `${name}.img`);
+    await writeFile(imagePath, content);
+    const order: StickOrder = {
+      imagePath,
+      stickFolder: folder,
+      label: 'ST-1101',
+      content: {
+        imageId: 'a',
+        name: 'A',
+        version: '1',
+        fileName: `${name}.img`,
+        fileSha256: sum(content),
+        imageBytes: content.length,
+      },
+      at: '2026-11-25T08:00:00.000Z',
+      writeBytesPerS: 30e6,
+      pace: 'free',
+      faults: [],
+    };
+    return order;
+  };
+
+  it('an image that is no longer the one that was checked is not written as it, whatever its length and times', async () => {
+    const order = await write('swapped');
+    const { atime, mtime } = await stat(order.imagePath);
+    await writeFile(order.imagePath, randomBytes(content.length));
+    await utimes(order.imagePath, atime, mtime);
+    expect(await doImageWork({ kind: 'write', ...order }, hooks)).toMatchObject({
+      ok: false,
+      fault: { code: 'not-as-checked' },
+    });
+    expect(await stickContent(order.stickFolder)).toMatchObject({ state: 'half-written', sha256: null });
+  });
+
+  it('holds what was noted until somebody writes to it, also where it was copied elsewhere', async () => {
+    const order = await write('noted');
+    expect((await doImageWork({ kind: 'write', ...order }, hooks)).ok).toBe(true);
+    const holds = async (folder: string) => holdsWhatWasNoted(folder, (await stickContent(folder))!);
+    expect(await holds(order.stickFolder)).toBe(true);
+    const copied = join(root, 'noted-copy');
+    await cp(order.stickFolder, copied, { recursive: true });
+    expect(await holds(copied)).toBe(true);
+    const file = openSync(join(copied, 'image.img'), 'r+');
+    writeSync(file, Buffer.from([content[99_000]! ^ 1]), 0, 1, 99_000);
+    closeSync(file);
+    expect(await holds(copied)).toBe(false);
+    await writeFile(join(copied, 'content.json'), '{"state": "mat');
+    expect(await stickContent(copied)).toMatchObject({ state: 'unreadable' });
+    expect(await holds(copied)).toBe(false);
+  });
+
+  it.each([
+    [['flipped-bits'], { ok: true, value: { content: { state: 'differs' } } }],
+    [['unplugged'], { ok: false, fault: { code: 'unplugged' } }],
+    [['wrong-drive'], { ok: false, fault: { code: 'other-stick' } }],
+  ] as const)('practised with %j it fires, however short the image', async (faults, wanted) => {
+    const order = await write(faults[0]);
+    expect(await doImageWork({ kind: 'write', ...order, faults: [...faults] }, hooks)).toMatchObject(wanted);
+  });
+});
+
 describe('checking', () => {
+  it('a check counts for the file that was checked, and no longer once it was changed', async () => {
+    const library = new ImageLibrary(join(root, 'checked-library'), 'http://127.0.0.1:9');
+    await mkdir(library.ownFolder(), { recursive: true });
+    const path = join(library.ownFolder(), 'kiosk.img');
+    await writeFile(path, content);
+    const [entry] = await library.entries();
+    const work = { kind: 'check', path, listed: sum(content), mostImageBytes: 2 ** 30 } as const;
+    const done = await doImageWork(work, hooks);
+    if (!done.ok || done.value.kind !== 'checked') throw new Error('not checked');
+    await library.saveCheck(entry!, { at: '2026-11-25T08:00:00.000Z', ...done.value.check });
+    expect((await library.entries())[0]!.check).not.toBeNull();
+    await writeFile(path, randomBytes(content.length));
+    await utimes(path, new Date(), new Date(Date.now() + 5000));
+    expect((await library.entries())[0]!.check).toBeNull();
+  });
+
   it('counts the sum and what it unpacks to; what does not unpack is told with its sum', async () => {
     const path = join(root, 'checked.img.gz');
     await writeFile(path, gzipSync(content));
@@ -295,7 +472,13 @@ describe('checking', () => {
       ok: true,
       value: {
         kind: 'checked',
-        check: { sha256: listed, listed, imageBytes: content.length, unpackFault: null },
+        check: {
+          sha256: listed,
+          listed,
+          imageBytes: content.length,
+          unpackFault: null,
+          stamp: expect.objectContaining({ bytes: String(gzipSync(content).length) }),
+        },
       },
     });
     expect(await doImageWork({ ...work, mostImageBytes: 1000 }, hooks)).toMatchObject({
@@ -309,6 +492,38 @@ describe('checking', () => {
 });
 
 describe('the workshop’s own folder', () => {
+  it('an odd file spoils only its own line', async () => {
+    const library = new ImageLibrary(join(root, 'odd-library'), 'http://127.0.0.1:9');
+    await mkdir(library.ownFolder(), { recursive: true });
+    const own = (name: string) => join(library.ownFolder(), name);
+    for (const name of ['good.img', 'Good.img', 'huge.img', 'text.img', 'list.img', 'wrong.img', 'a b.img'])
+      await writeFile(own(name), content.subarray(0, 600));
+    await symlink('/nowhere/x.img', own('dangling.img'));
+    await mkdir(own('folder.img'));
+    await writeFile(own('empty.img'), '');
+    await writeFile(own('huge.img.json'), Buffer.alloc(100_000, 0x20));
+    await writeFile(own('text.img.json'), '{"name": ');
+    await writeFile(own('list.img.json'), '[1]');
+    await writeFile(own('wrong.img.json'), JSON.stringify({ models: 'all', __proto__: { name: 'x' } }));
+    const entries = await library.entries();
+    expect(entries.map(({ image }) => image.fileName).sort()).toEqual(['Good.img', 'good.img']);
+    expect(new Set(entries.map(({ image }) => image.id)).size).toBe(2);
+    const odd = await library.oddFiles();
+    expect(odd.map(({ fileName }) => fileName).sort()).toEqual(
+      [
+        'a b.img',
+        'dangling.img',
+        'empty.img',
+        'folder.img',
+        'huge.img',
+        'list.img',
+        'text.img',
+        'wrong.img',
+      ].sort(),
+    );
+    expect(odd.every(({ why }) => why.length > 5)).toBe(true);
+  });
+
   it('lists what can be an image, what describes it, and what the list beside it says', async () => {
     const library = new ImageLibrary(join(root, 'library'), 'http://127.0.0.1:9');
     await mkdir(library.ownFolder(), { recursive: true });

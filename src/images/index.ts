@@ -8,4 +8,4 @@ export type { ImageThreads, RunningImageWork } from './threads';
 export { unpacked } from './unpack';
 export { doImageWork } from './work';
 export type { ImageOutcome, ImageWork } from './work';
-export { stickContent } from './write-stick';
+export { holdsWhatWasNoted, stickContent } from './write-stick';

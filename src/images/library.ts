@@ -10,11 +10,37 @@ import {
   listedSum,
   readChecksumList,
 } from '@/core/image';
+import { sha256, stampOfPath } from '@/copier';
+import { sameModification } from '@/core/file-stamp';
 import { type Result, ok, refuse } from '@/core/result';
 import { isMissing, makeFolder, readIfThere, removeDurably, writeDurably } from '@/files';
 import { bytesHere, partPath } from './download';
 
 const mostIndexBytes = 2 ** 20;
+const mostDescriptionBytes = 2 ** 16;
+const mostOwnFiles = 200;
+/** An image server that has not sent its list by then does not answer. */
+const askedAtMostMs = 60_000;
+
+/** A file of the own folder that cannot be used, and why. */
+export type OddFile = { fileName: string; why: string };
+
+/** The id of a file of one’s own, from its name; `whole` where a shorter one is taken by a name that is almost the same. */
+function ownId(fileName: string, whole: boolean): string {
+  const words = `own-${fileName.toLowerCase().replace(/[^a-z0-9]+/gu, '-')}`;
+  return whole ? `${words.slice(0, 51)}-${sha256(fileName).slice(0, 8)}` : words.slice(0, 60);
+}
+
+/** A text file of so many bytes at most; null where there is none. Throws where it is no file or may not be read. */
+async function readAtMost(path: string, mostBytes: number): Promise<string | 'too-long' | null> {
+  const there = await stat(path).catch((error: unknown) => {
+    if (isMissing(error)) return null;
+    throw error;
+  });
+  if (!there) return null;
+  if (!there.isFile() || there.size > mostBytes) return 'too-long';
+  return readIfThere(path);
+}
 
 /** What the image server said when it was last asked. */
 const Asked = z.object({
@@ -32,11 +58,17 @@ const offline = () =>
   );
 
 async function fetchText(url: string): Promise<string> {
-  const reply = await fetch(url, { signal: AbortSignal.timeout(60_000) });
-  if (!reply.ok) throw new Error(`${reply.status}`);
-  const text = await reply.text();
-  if (text.length > mostIndexBytes) throw new Error('too long');
-  return text;
+  const reply = await fetch(url, { signal: AbortSignal.timeout(askedAtMostMs) });
+  if (!reply.ok || !reply.body) throw new Error(`${reply.status}`);
+  const pieces: Uint8Array[] = [];
+  let bytes = 0;
+  for await (const piece of reply.body as AsyncIterable<Uint8Array>) {
+    bytes += piece.length;
+    // Leaving the loop gives the connection back: a list without end is not read to it.
+    if (bytes > mostIndexBytes) throw new Error('too long');
+    pieces.push(piece);
+  }
+  return Buffer.concat(pieces).toString('utf8');
 }
 
 /**
@@ -92,7 +124,8 @@ export class ImageLibrary {
   async entries(): Promise<LibraryImage[]> {
     const images = (await this.asked())?.index.images ?? [];
     const offered = images.map((image) => this.entry(image, 'maker'));
-    return Promise.all([...offered, ...(await this.own()).map((image) => this.entry(image, 'own'))]);
+    const { images: own } = await this.own();
+    return Promise.all([...offered, ...own.map((image) => this.entry(image, 'own'))]);
   }
 
   private async entry(image: SystemImage, from: LibraryImage['from']): Promise<LibraryImage> {
@@ -100,52 +133,97 @@ export class ImageLibrary {
     const haveBytes = await bytesHere(path, image.fileBytes);
     const text = await readIfThere(`${path}.check.json`);
     const check = text === null ? null : ImageCheck.safeParse(parseJson(text));
-    // A check counts for the file that was checked: of another length it is another file.
-    const holds = check?.success && haveBytes === image.fileBytes;
+    // A check counts for the file that was checked: of another length or time it is another file.
+    const holds =
+      check?.success &&
+      haveBytes === image.fileBytes &&
+      sameModification(check.data.stamp, await stampOfPath(path).catch(() => null));
     return { image, from, haveBytes, check: holds ? check.data : null };
   }
 
-  /** Files of the own folder that can be images; what is not described is for no known device. */
-  private async own(): Promise<SystemImage[]> {
+  /** Files of the own folder that can be images, and those that cannot be used, each with why: an odd one spoils no other. */
+  private async own(): Promise<{ images: SystemImage[]; odd: OddFile[] }> {
     const names = await readdir(this.ownFolder()).catch((error: unknown) => {
       if (isMissing(error)) return [];
       throw error;
     });
-    const files = names.filter(
-      (name) => ImageFileName.safeParse(name).success && /\.(img|raw|iso|gz|zip)$/iu.test(name),
+    const files = names.filter((name) => /\.(img|raw|iso|gz|zip)$/iu.test(name)).sort();
+    const found = await Promise.all(
+      files.slice(0, mostOwnFiles).map(async (name) => ({ name, ...(await this.ownImage(name)) })),
     );
-    const found = await Promise.all(files.slice(0, 200).map((name) => this.ownImage(name)));
-    return found.filter((image) => image !== null);
+    const odd: OddFile[] = files
+      .slice(mostOwnFiles)
+      .map((fileName) => ({ fileName, why: `Only the first ${mostOwnFiles} files are read.` }));
+    const images = new Map<string, SystemImage>();
+    for (const { name, image, why } of found) {
+      if (!image) odd.push({ fileName: name, why: why ?? 'It cannot be read.' });
+      // Two names may make one id: the second gets one that follows from its whole name.
+      else images.set(images.has(image.id) ? ownId(name, true) : image.id, image);
+    }
+    return { images: [...images].map(([id, image]) => ({ ...image, id })), odd };
   }
 
-  private async ownImage(fileName: string): Promise<SystemImage | null> {
+  /** What lies in the own folder and cannot be used. */
+  async oddFiles(): Promise<OddFile[]> {
+    return (await this.own()).odd;
+  }
+
+  private async ownImage(fileName: string): Promise<{ image?: SystemImage; why?: string }> {
+    if (!ImageFileName.safeParse(fileName).success)
+      return { why: 'Its name must be letters, digits, dots, dashes and underlines.' };
     const path = join(this.ownFolder(), fileName);
-    const { size, mtime } = await stat(path);
-    const described = parseJson((await readIfThere(`${path}.json`)) ?? '{}');
+    const looked = await stat(path).then(
+      (there) => ({ there, code: '' }),
+      (error: NodeJS.ErrnoException) => ({ there: null, code: error.code ?? '' }),
+    );
+    const { there, code } = looked;
+    if (!there)
+      return { why: code === 'ENOENT' ? 'It is a link to nothing.' : `It cannot be looked at (${code}).` };
+    if (!there.isFile()) return { why: there.isDirectory() ? 'It is a folder.' : 'It is no file.' };
+    if (there.size === 0) return { why: 'It is empty.' };
+    const described = await readAtMost(`${path}.json`, mostDescriptionBytes).catch(
+      () => 'unreadable' as const,
+    );
+    if (described === 'too-long' || described === 'unreadable')
+      return {
+        why: `Its description ${fileName}.json cannot be read, or is longer than ${mostDescriptionBytes} bytes.`,
+      };
+    const words = described === null ? {} : parseJson(described);
+    if (typeof words !== 'object' || words === null || Array.isArray(words))
+      return { why: `Its description ${fileName}.json is no JSON object.` };
     const image = SystemImage.safeParse({
       name: fileName,
       models: [],
       version: '0',
-      releasedOn: mtime.toISOString().slice(0, 10),
+      releasedOn: there.mtime.toISOString().slice(0, 10),
       imageBytes: null,
-      ...(typeof described === 'object' ? described : {}),
+      ...words,
       schema: 'jicara.system-image/1',
-      id: `own-${fileName.toLowerCase().replace(/[^a-z0-9]+/gu, '-')}`.slice(0, 60),
+      id: ownId(fileName, false),
       fileName,
-      fileBytes: Math.max(1, size),
+      fileBytes: there.size,
       packing: /\.gz$/iu.test(fileName) ? 'gzip' : /\.zip$/iu.test(fileName) ? 'zip' : 'none',
     });
-    return image.success ? image.data : null;
+    if (image.success) return { image: image.data };
+    const [issue] = image.error.issues;
+    return {
+      why: `Its description does not read: ${issue?.path.join('.') ?? ''}: ${issue?.message ?? ''}`.slice(
+        0,
+        200,
+      ),
+    };
   }
 
   /** What the checksum list beside an image says of it; null where it says nothing. */
   async listed({ image, from }: LibraryImage): Promise<string | null> {
-    const text =
-      from === 'own'
-        ? ((await readIfThere(join(this.ownFolder(), 'SHA256SUMS'))) ?? '')
-        : ((await this.asked())?.checksums ?? '');
+    const text = from === 'own' ? await this.ownSums() : ((await this.asked())?.checksums ?? '');
     const lines = readChecksumList(text);
     return lines.ok ? listedSum(lines.value, image.fileName) : null;
+  }
+
+  private async ownSums(): Promise<string> {
+    const text = await readAtMost(join(this.ownFolder(), 'SHA256SUMS'), mostIndexBytes).catch(() => null);
+    return text === null || text === 'too-long' ? '' : text;
   }
 
   async saveCheck(entry: LibraryImage, check: ImageCheck): Promise<void> {

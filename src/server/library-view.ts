@@ -27,6 +27,7 @@ export async function libraryView(runtime: Runtime): Promise<DockLibrary> {
   return {
     images: entries.map((entry) => imageView(runtime, entry, entries, names)),
     items: await Promise.all(items),
+    oddFiles: await library.oddFiles(),
     maker: { askedAt, isAsking: runtime.asking !== null, fault: runtime.makerFault },
   };
 }

@@ -3,7 +3,7 @@ import { type Outcome, outcomeWords } from '@/core/job';
 import { type Result, ok, refuse } from '@/core/result';
 import { usualRates } from '@/core/route';
 import { isTrue } from '@/core/work';
-import { stickContent } from '@/images';
+import { holdsWhatWasNoted, stickContent } from '@/images';
 import { findBenchItem, recordUse } from './bench-items';
 import type { Sql } from './database';
 import { inHand } from './in-hand';
@@ -38,6 +38,12 @@ export async function restoreFromStick(runtime: Runtime, checked: Checked): Prom
       `${stick.label} no longer holds ${stick.name} ${stick.version}.`,
       'Write it again on the Dock, or take another stick at Data.',
     );
+  if (!(await holdsWhatWasNoted(stickFolder(runtime, stick.label), content)))
+    return refuse(
+      'other-image',
+      `What lies on ${stick.label} is no longer what was written to it.`,
+      'Write it again on the Dock, or take another stick at Data.',
+    );
   const fails = async (why: string): Promise<Result<null>> => {
     await record(runtime, checked, { kind: 'not-restored', why });
     await used(runtime, checked, false, why);
@@ -68,7 +74,7 @@ export async function restoreFromStick(runtime: Runtime, checked: Checked): Prom
       copyFolder: runtime.dock.copyFolder(job.id),
       rateBytesPerS: usualRates.stick.most,
       pace,
-      faults: [],
+      faults: await runtime.dock.faults(),
     },
     async (outcome) => {
       if (outcome.kind !== 'finished') return;

@@ -9,7 +9,8 @@ import {
   rulesOf,
 } from '@/core/disk';
 import { type SourceSummary } from '@/core/job-view';
-import { type FileStamp, startEvidence } from '@/core/copy';
+import { startEvidence } from '@/core/copy';
+import type { FileStamp } from '@/core/file-stamp';
 import { type Margin, atMost, exact, missing } from '@/core/margin';
 import { type Result, refuse } from '@/core/result';
 import { DriveImage } from '@/dock';

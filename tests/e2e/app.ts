@@ -39,7 +39,7 @@ export async function seededFolder(): Promise<string> {
     if (lock.ok) lock.value();
   }
   const folder = await newFolder();
-  await cp(join(seedFolder, 'data'), folder, { recursive: true });
+  await cp(join(seedFolder, 'data'), folder, { recursive: true, preserveTimestamps: true });
   return folder;
 }
 

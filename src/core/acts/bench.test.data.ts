@@ -145,6 +145,7 @@ export function stick(
     sha256: state === 'matched' ? sum : null,
     imageBytes: 153_092_096,
     at,
+    stamp: null,
   };
   return { label, model: 'Tarn Slip 32 GB', content, margins, meantFor: null };
 }

@@ -1,5 +1,5 @@
-export { CopyOrder, ReadBack, sameState, sameWork, surelyUnchanged } from './order';
-export type { CopySide, CopySource, FileStamp } from './order';
+export { CopyOrder, ReadBack, sameWork } from './order';
+export type { CopySide, CopySource } from './order';
 export { gradeWords, isProof, readBackFromWords } from './grade';
 export type { CopyGrade, ReadBackFrom } from './grade';
 export { CopyProof, proofSentences } from './proof';

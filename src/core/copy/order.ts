@@ -1,24 +1,9 @@
 import { z } from 'zod';
+import { FileStamp } from '../file-stamp';
 
 /** A drive of a copy: its bench label, its serial number and its size. */
 export const CopySide = z.object({ benchLabel: z.string(), serial: z.string(), bytes: z.int() });
 export type CopySide = z.infer<typeof CopySide>;
-
-const decimal = z.string().regex(/^\d{1,30}$/u);
-
-/**
- * What tells one state of a file from another (POSIX, `struct stat`): where it lies, its size and when it was last modified
- * and changed, in nanoseconds, and when that was looked at. Decimal texts, for they pass 2^53.
- */
-export const FileStamp = z.object({
-  device: decimal,
-  file: decimal,
-  bytes: decimal,
-  modifiedNs: decimal,
-  changedNs: decimal,
-  seenNs: decimal,
-});
-export type FileStamp = z.infer<typeof FileStamp>;
 
 /** What is copied from: what it was when the copy was begun, and the image that its bytes are said to be, where one is. */
 export const CopySource = CopySide.extend({
@@ -54,23 +39,6 @@ export const CopyOrder = z.object({
   rewrites: z.array(z.object({ what: z.string(), offset: z.int().nonnegative(), base64: z.string() })),
 });
 export type CopyOrder = z.infer<typeof CopyOrder>;
-
-/** A file that changed this shortly before it was looked at may change again under the same time stamp. */
-const unsureNs = 2_000_000_000n;
-
-/**
- * True where a file is surely in the state that it was in. False says that nobody knows without reading: another file, another
- * size or time, or a time that was too fresh to tell a second change from the first.
- */
-export function surelyUnchanged(before: FileStamp | null, now: FileStamp | null): boolean {
-  return sameState(before, now) && BigInt(before!.changedNs) + unsureNs < BigInt(before!.seenNs);
-}
-
-/** True where both stamps are of one file in one state, as far as stamps can tell. */
-export const sameState = (before: FileStamp | null, now: FileStamp | null): boolean =>
-  before !== null &&
-  now !== null &&
-  (['device', 'file', 'bytes', 'modifiedNs', 'changedNs'] as const).every((key) => before[key] === now[key]);
 
 /** What of an order must be the same for a copy to go on: all but the state of the source, which is looked at by itself. */
 const workOf = ({ source, ...order }: CopyOrder) =>

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { FileStamp } from '../file-stamp';
 import { type Margin, atMost, exact } from '../margin';
 import { Sha256 } from './system-image';
 
@@ -32,7 +33,7 @@ export type BenchItem = z.infer<typeof BenchItem>;
 
 /** What a stick holds, as far as this bench knows: written by it, and read back or not. */
 export const StickContent = z.object({
-  state: z.enum(['half-written', 'differs', 'matched']),
+  state: z.enum(['half-written', 'differs', 'matched', 'unreadable']),
   imageId: z.string(),
   name: z.string(),
   version: z.string(),
@@ -42,6 +43,8 @@ export const StickContent = z.object({
   sha256: Sha256.nullable(),
   imageBytes: z.int().nonnegative(),
   at: z.iso.datetime(),
+  /** What told the written stick from any other state of it. */
+  stamp: FileStamp.nullable().default(null),
 });
 export type StickContent = z.infer<typeof StickContent>;
 

@@ -29,6 +29,7 @@ const check = {
   listed: sum,
   imageBytes: 336_000_000,
   unpackFault: null,
+  stamp: null,
 };
 const entry: LibraryImage = { image, from: 'maker', haveBytes: 30_000_000, check };
 const device = { profileId: 'braskit-wren', name: 'Wren', systemVersion: '4.1.9' };
@@ -43,6 +44,7 @@ const stick: BenchItem = {
   binned: false,
 };
 const content: StickContent = {
+  stamp: null,
   state: 'matched',
   imageId: image.id,
   name: image.name,

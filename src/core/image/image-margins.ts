@@ -139,6 +139,7 @@ const stateWords = {
   'half-written': 'half of an image',
   differs: 'other bytes than were written',
   matched: 'what was written, read back',
+  unreadable: 'something; what was noted of it cannot be read',
 } as const;
 
 /** All that is checked of a stick for a job before its device is opened. */

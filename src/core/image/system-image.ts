@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { FileStamp } from '../file-stamp';
 
 const text = z.string().trim().min(1).max(120);
 export const Sha256 = z.string().regex(/^[0-9a-f]{64}$/u);
@@ -47,6 +48,8 @@ export const ImageCheck = z.object({
   /** Bytes that it unpacks to, counted; null where it could not be unpacked, and then why. */
   imageBytes: z.int().nonnegative().nullable(),
   unpackFault: z.string().max(300).nullable(),
+  /** What told the file from any other state of it; a check counts for that state only. */
+  stamp: FileStamp.nullable().default(null),
 });
 export type ImageCheck = z.infer<typeof ImageCheck>;
 

@@ -58,6 +58,8 @@ export type DockItem = {
 
 export type DockLibrary = {
   images: DockImage[];
+  /** Files of the own folder that cannot be used, and why. */
+  oddFiles: { fileName: string; why: string }[];
   items: DockItem[];
   maker: { askedAt: string | null; isAsking: boolean; fault: Fault | null };
 };

@@ -67,7 +67,7 @@ function show(pairs: DockPair[], more: Partial<DockView> = {}) {
     pairs,
     unread: [],
     storage: { drives: 0, bytes: 0, throughDrives: 0, throughBytes: 0, keepDrivesDays: 14 },
-    library: { images: [], items: [], maker: { askedAt: null, isAsking: false, fault: null } },
+    library: { images: [], oddFiles: [], items: [], maker: { askedAt: null, isAsking: false, fault: null } },
     faults: [],
     knowsHoles: true,
     ...more,

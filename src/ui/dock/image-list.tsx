@@ -69,6 +69,18 @@ export function ImageList({ library, locale, do: act, onWrite }: Props) {
           <ImageRow key={image.image.id} entry={image} locale={locale} act={act} onWrite={onWrite} />
         ))}
       </ul>
+      {library.oddFiles.length > 0 && (
+        <section className="mt-3 border-t pt-3" aria-label="Files that cannot be used">
+          <h3 className="text-[15px]">In the own folder, and not to be used</h3>
+          <ul className="text-[14px]">
+            {library.oddFiles.map(({ fileName, why }) => (
+              <li key={fileName} className="break-words">
+                <code className="figures">{fileName}</code>: {why}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
     </Card>
   );
 }

@@ -9,7 +9,7 @@ import { WriteDialog } from './write-dialog';
 
 const sum = 'a'.repeat(64);
 const at = '2026-11-25T08:00:00.000Z';
-const check = { at, sha256: sum, listed: sum, imageBytes: 153e6, unpackFault: null };
+const check = { at, sha256: sum, listed: sum, imageBytes: 153e6, unpackFault: null, stamp: null };
 const image = (more: Partial<DockImage> = {}): DockImage => ({
   image: {
     schema: 'jicara.system-image/1',
@@ -99,6 +99,7 @@ describe('the library', () => {
     expect(imageState(entry)).toEqual({ verdict, words });
     const library: DockLibrary = {
       images: [entry],
+      oddFiles: [],
       items: [],
       maker: { askedAt: at, isAsking: false, fault: null },
     };
@@ -117,7 +118,14 @@ describe('the library', () => {
       image({ run, haveBytes: 5e6 }),
       { ...image({ fault }), image: { ...image().image, id: 'two' } },
     ];
-    render(<ImageList library={{ images, items: [], maker }} locale="en" do={act} onWrite={() => {}} />);
+    render(
+      <ImageList
+        library={{ images, oddFiles: [], items: [], maker }}
+        locale="en"
+        do={act}
+        onWrite={() => {}}
+      />,
+    );
     expect(screen.getByRole('progressbar').getAttribute('aria-valuenow')).toBe('20');
     fireEvent.click(button('Pause'));
     expect(asked).toEqual([{ kind: 'pause', imageId: 'quay' }]);
@@ -126,7 +134,14 @@ describe('the library', () => {
 
   it('an empty library says where images come from', () => {
     const maker = { askedAt: null, isAsking: false, fault: null };
-    render(<ImageList library={{ images: [], items: [], maker }} locale="en" do={act} onWrite={() => {}} />);
+    render(
+      <ImageList
+        library={{ images: [], oddFiles: [], items: [], maker }}
+        locale="en"
+        do={act}
+        onWrite={() => {}}
+      />,
+    );
     screen.getByText(/images\/own/u);
     fireEvent.click(button('Ask again'));
     expect(asked).toEqual([{ kind: 'ask' }]);

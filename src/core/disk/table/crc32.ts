@@ -5,9 +5,9 @@ const table = Uint32Array.from({ length: 256 }, (_, byte) => {
   return crc;
 });
 
-/** Checksum of the bytes as an unsigned 32-bit number; the empty input gives 0. */
-export function crc32(bytes: Uint8Array): number {
-  let crc = 0xffffffff;
+/** Checksum of the bytes as an unsigned 32-bit number; the empty input gives 0. `before` is that of the bytes in front of them. */
+export function crc32(bytes: Uint8Array, before = 0): number {
+  let crc = (before ^ 0xffffffff) >>> 0;
   for (let i = 0; i < bytes.length; i += 1) crc = table[(crc ^ bytes[i]!) & 0xff]! ^ (crc >>> 8);
   return (crc ^ 0xffffffff) >>> 0;
 }
