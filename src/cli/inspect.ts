@@ -26,6 +26,14 @@ function words(found: Inspection): string[] {
     `${showBytes(found.bytes)} in sectors of ${found.sectorBytes} bytes; ${found.table ? tableNames[found.table.kind] : 'nothing that could be read'}`,
     ...found.faults.map((fault) => `  fault: ${fault}`),
     ...found.parts.flatMap(partLines),
+    ...(found.otherTable
+      ? [
+          `Also there, and not taken: ${tableNames[found.otherTable.kind]}`,
+          ...found.otherTable.parts.map(
+            ({ number, firstSector, lastSector }) => `  ${number}  sectors ${firstSector} to ${lastSector}`,
+          ),
+        ]
+      : []),
     `A copy carries ${showBytes(found.carriedBytes)}.`,
   ];
 }

@@ -12,9 +12,19 @@ import {
   rulesOf,
 } from '@/core/disk';
 import type { ImageFile } from '@/copier';
+import type { Fault } from '@/core/result';
 import { showBytes } from '@/core/units';
 import { CommandError, exitCode, fail } from './exit';
-import { type Values, targetFrom, wishFrom } from './options';
+import { type Values, outsideFrom, tableFrom, targetFrom, wishFrom } from './options';
+
+const optionFor: Record<string, string> = {
+  'two-tables': 'Say it with --table gpt, --table record or --table none.',
+  'outside-asked': 'Say it with --outside all or --outside edges.',
+};
+
+/** A fault of the core, with the option that answers it. */
+const withOption = (fault: Fault): Fault =>
+  optionFor[fault.code] ? { ...fault, remedy: `${fault.remedy} ${optionFor[fault.code]}` } : fault;
 
 export type LaidOut = {
   reading: DriveReading;
@@ -26,7 +36,7 @@ export type LaidOut = {
 
 /** Reads the source and lays the target out as wished; refusals of the core end with exit 4. */
 export async function layOut(source: ImageFile, values: Values, otherwiseBytes: number): Promise<LaidOut> {
-  const reading = await readDrive(source);
+  const reading = await readDrive(source, undefined, tableFrom(values));
   const { table } = reading;
   if (!table)
     return fail(
@@ -47,8 +57,8 @@ export async function layOut(source: ImageFile, values: Values, otherwiseBytes: 
     );
   const layout = planLayout(table, target, wish, rulesOf(reading));
   if (!layout.ok) throw new CommandError(layout.fault, exitCode.target);
-  const plan = await planCopy(source, reading, layout.value);
-  if (!plan.ok) throw new CommandError(plan.fault, exitCode.target);
+  const plan = await planCopy(source, reading, layout.value, outsideFrom(values));
+  if (!plan.ok) throw new CommandError(withOption(plan.fault), exitCode.target);
   return {
     reading,
     layout: layout.value,

@@ -20,6 +20,8 @@ const help = `jicara: reads, plans, copies and verifies images of drives. It nev
   LAYOUT: --target-label GB | --target-bytes N   size of the new drive (else that of the target or the source)
           --target-sector 512|4096   --hold-back PERCENT   --drop PART …
           --size PART=MIB …          --second MIB (room for a second system)
+          --table gpt|record|none    which table counts, where there are two
+          --outside all|edges        how much is looked through outside file systems
   --json  the answer for programs, refusals too, on standard output
 
 Exit: 0 fine · 1 something is wrong with what was looked at · 2 usage · 3 cannot be read · 4 target refused · 70 not foreseen · 130 stopped

@@ -1,5 +1,5 @@
 import { type ParseArgsConfig, parseArgs } from 'node:util';
-import { LayoutWish } from '@/core/disk';
+import { LayoutWish, type OutsideWish, type TableKind } from '@/core/disk';
 import { type SectorBytes, sectorsFromLabel } from '@/core/part';
 import { exitCode, fail } from './exit';
 
@@ -15,6 +15,8 @@ export const layoutOptions = {
   drop: { type: 'string', multiple: true },
   size: { type: 'string', multiple: true },
   second: { type: 'string' },
+  table: { type: 'string' },
+  outside: { type: 'string' },
 } as const satisfies Options;
 
 /** Parses the rest of a command line; what is not known ends with exit 2. */
@@ -62,6 +64,23 @@ export function wishFrom(values: Values): LayoutWish {
         `The layout wished for is not possible: ${parsed.error.issues[0]?.message}.`,
         'See jicara --help.',
       );
+}
+
+/** Which table counts, where there are two; null where nobody said. */
+export function tableFrom(values: Values): TableKind | null {
+  const { table } = values;
+  if (table === undefined) return null;
+  if (table !== 'gpt' && table !== 'record' && table !== 'none')
+    return fail(exitCode.usage, '--table is gpt, record or none.', 'See jicara --help.');
+  return table;
+}
+
+/** How much of what lies outside file systems is looked through. */
+export function outsideFrom(values: Values): OutsideWish | 'ask' {
+  const outside = values.outside ?? 'ask';
+  if (outside !== 'all' && outside !== 'edges' && outside !== 'ask')
+    return fail(exitCode.usage, '--outside is all or edges.', 'See jicara --help.');
+  return outside;
 }
 
 /** The target's size, from its bytes or the gigabytes on its label; `otherwise` where neither was said. */

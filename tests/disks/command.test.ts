@@ -183,7 +183,7 @@ it('plans go out as files: a layout by its schema, and the sectors that the tabl
     operations: { kind: string }[];
   };
   expect(layout.schema).toBe('jicara.layout/1');
-  expect(layout.operations.map(({ kind }) => kind)).toEqual(['copy', 'read-back', 'table']);
+  expect(layout.operations.map(({ kind }) => kind)).toEqual(['copy', 'copy', 'read-back', 'table']);
   const target = work.path('by-plan.img');
   await answerOf('copy', source, target, '--target-bytes', String(60 * MiB));
   const copied = readFileSync(target);

@@ -124,7 +124,11 @@ describe('would it start?', () => {
     };
     expect((await verdicts({ layout })).grown).toBe('unknown');
     expect(
-      (await verdicts({ proof: { ...proof, readBack: { mode: 'skipped', reason: 'no time' } } })).digests,
+      (
+        await verdicts({
+          proof: { ...proof, grade: 'not-read-back', readBack: { mode: 'skipped', reason: 'no time' } },
+        })
+      ).digests,
     ).toBe('unknown');
     its.oldTable = null;
     expect((await verdicts()).identities).toBe('unknown');

@@ -12,7 +12,9 @@ export type { AnyFileSystem, PartitionContent } from './file-system/read-content
 export { partitionBounds } from './layout/bounds';
 export type { PartitionBounds } from './layout/bounds';
 export { planCopy } from './layout/copy-plan';
-export type { CopyPlan, CopySpan } from './layout/copy-plan';
+export type { CopyPlan } from './layout/copy-plan';
+export type { CopySpan } from './layout/copy-span';
+export type { LeftBehind, OutsideWish } from './layout/outside';
 export {
   DeliveredPartition,
   deliveredRules,
@@ -40,7 +42,7 @@ export { usableSectors } from './table/gpt';
 export { crc32 } from './table/crc32';
 export { guidFromBytes, guidToBytes, partitionTypeCodes, partitionTypes } from './table/guid';
 export { checkPartitions, partitionBytes } from './table/partition-table';
-export type { Partition, PartitionTable, TableFault, TableReading } from './table/partition-table';
+export type { Partition, PartitionTable, TableFault, TableKind, TableReading } from './table/partition-table';
 export { detectSectorBytes, readTable } from './table/read-table';
 export type { Write } from './write';
 export { Inspection, inspect } from './inspection';

@@ -42,6 +42,13 @@ export const Inspection = z.object({
   /** What a copy would carry of all partitions together. */
   carriedBytes: bytes,
   isSealed: z.boolean(),
+  /** A table that is there as well and was not taken; null where there is one at most. */
+  otherTable: z
+    .object({
+      kind: z.enum(['gpt', 'record', 'none']),
+      parts: z.array(z.object({ number: z.int(), firstSector: z.number(), lastSector: z.number() })),
+    })
+    .nullable(),
 });
 export type Inspection = z.infer<typeof Inspection>;
 
@@ -109,5 +116,15 @@ export function inspect(reading: DriveReading, driveBytes: number): Inspection {
     parts: partitions,
     carriedBytes: partitions.reduce((total, partition) => total + partition.carriedBytes, 0),
     isSealed: partitions.some(({ holds }) => holds === 'sealed'),
+    otherTable: reading.other
+      ? {
+          kind: reading.other.kind,
+          parts: reading.other.partitions.map(({ number, firstSector, lastSector }) => ({
+            number,
+            firstSector,
+            lastSector,
+          })),
+        }
+      : null,
   };
 }

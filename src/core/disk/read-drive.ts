@@ -5,6 +5,8 @@ import { noGuid } from './table/guid';
 import {
   type Partition,
   type PartitionTable,
+  type TableFault,
+  type TableKind,
   type TableReading,
   partitionBytes,
 } from './table/partition-table';
@@ -54,18 +56,33 @@ function wholeDrive(drive: BlockReader, sectorBytes: number): PartitionTable {
   };
 }
 
-async function readAnyTable(drive: BlockReader, sectorBytes: number): Promise<TableReading> {
-  const reading = await readTable(drive, sectorBytes);
-  if (reading.table || drive.length < 512) return reading;
+async function readAnyTable(
+  drive: BlockReader,
+  sectorBytes: number,
+  which: TableKind | null,
+): Promise<TableReading> {
+  const reading = await readTable(drive, sectorBytes, which);
+  const isDoubted = reading.faults.some(({ code }) => code === 'no-protective-record');
+  if ((reading.table && !isDoubted && which !== 'none') || drive.length < 512) return reading;
   const content = await readContent(drive);
   if (content.kind === 'unread') return reading;
-  return { table: wholeDrive(drive, sectorBytes), faults: [], usedHeader: null };
+  const whole = wholeDrive(drive, sectorBytes);
+  if (!reading.table) return { table: whole, faults: [], usedHeader: null };
+  // A file system over all, with remains of a table behind its first sector: systems take the file system.
+  const sentence =
+    'A file system begins in sector 0, and there are remains of a partition table behind it. Systems take the file system over the whole drive.';
+  const faults: TableFault[] = which === 'none' ? [] : [{ code: 'two-tables', sentence }];
+  return { table: whole, faults, usedHeader: null, other: reading.table };
 }
 
-/** Reads a drive: its table and, partition by partition, what is in use. `sectorBytes` is told from the table where it is not known. */
-export async function readDrive(drive: BlockReader, knownSectorBytes?: number): Promise<DriveReading> {
+/** Reads a drive: its table and, partition by partition, what is in use. `sectorBytes` is told from the table where it is not known; `which` table counts where there are two. */
+export async function readDrive(
+  drive: BlockReader,
+  knownSectorBytes?: number,
+  which: TableKind | null = null,
+): Promise<DriveReading> {
   const sectorBytes = knownSectorBytes ?? (await detectSectorBytes(drive));
-  const reading = await readAnyTable(drive, sectorBytes);
+  const reading = await readAnyTable(drive, sectorBytes, which);
   const contents: Record<number, PartitionContent> = {};
   let usedBytes = 0;
   const bad = reading.faults.find(({ code }) => code === 'parts-overlap' || code === 'part-out-of-bounds');

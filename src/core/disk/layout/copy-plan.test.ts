@@ -42,6 +42,8 @@ const drive = () => {
 };
 const planOf = async (table: PartitionTable, layout: Layout, contents: DriveReading['contents'] = {}) =>
   unsafeValue(await planCopy(drive(), readingOf(table, contents), layout));
+/** Bytes at both ends of a partition that are always carried. */
+const marks = 0x11000;
 const said = (rewrites: { what: string; offset: number; bytes: Uint8Array }[]) =>
   rewrites.map(({ what, offset, bytes }) => [what, offset, bytes.length]);
 
@@ -61,11 +63,16 @@ describe('spans', () => {
     ]);
     const plan = await planOf(table, layout, { 1: ranged([0, 4096], [MiB, 3 * MiB], [5 * MiB, 5 * MiB]) });
     expect(plan.spans).toEqual([
-      { source: MiB, target: 2 * MiB, bytes: 4096, part: 1 },
+      // Between the table and the first partition, where loaders stand.
+      { source: 17_408, target: 17_408, bytes: MiB - 17_408, part: 0 },
+      // Both ends of a partition hold marks: carried, so that no older one is left.
+      { source: MiB, target: 2 * MiB, bytes: marks, part: 1 },
       { source: 2 * MiB, target: 3 * MiB, bytes: 2 * MiB, part: 1 },
+      { source: 11 * MiB - marks, target: 12 * MiB - marks, bytes: marks, part: 1 },
       { source: 11 * MiB, target: 12 * MiB, bytes: 40 * MiB, part: 2 },
     ]);
-    expect(plan.bytes).toBe(4096 + 42 * MiB);
+    expect(plan.bytes).toBe(plan.spans.reduce((sum, { bytes }) => sum + bytes, 0));
+    expect(plan.left).toEqual([]);
   });
 
   it('of an unknown partition no more is written than its new place holds', async () => {
@@ -76,7 +83,7 @@ describe('spans', () => {
         placed(2, 'home', 'shrinks', [11, 40], [11, 30]),
       ]),
     );
-    expect(plan.spans.map(({ bytes }) => bytes)).toEqual([10 * MiB, 30 * MiB]);
+    expect(plan.spans.map(({ bytes }) => bytes)).toEqual([MiB - 17_408, 10 * MiB, 30 * MiB]);
   });
 
   it('a new partition gets a cleared start, and as much of it as it is long', async () => {
@@ -125,7 +132,11 @@ describe('tables', () => {
     const layout = layoutOf([placed(1, 'all', 'grows', [1, 50], [1, 90])], { kind: 'none' });
     const plan = await planOf(table, layout);
     expect(plan.rewrites).toEqual([]);
-    expect(plan.spans).toEqual([{ source: MiB, target: MiB, bytes: 50 * MiB, part: 1 }]);
+    expect(plan.spans).toEqual([
+      { source: MiB, target: MiB, bytes: 50 * MiB, part: 1 },
+      // What this drive holds before it, outside everything.
+      { source: 0, target: 0, bytes: 4096, part: 0 },
+    ]);
   });
 
   const old = (linkSector: number | null = null, firstMiB = 4) => {
@@ -155,7 +166,7 @@ describe('tables', () => {
   it('an older record keeps its programs before the first partition, and the records of an extended one', async () => {
     const plain = await planOf(old(), kept(20, 'stays'));
     expect(plain.spans[0]).toEqual({ source: 0, target: 0, bytes: 4 * MiB, part: 0 });
-    expect(plain.rewrites).toEqual([]);
+    expect(said(plain.rewrites)).toEqual([['cleared end of the drive', 199 * MiB, MiB]]);
     const extended = await planOf(old(3 * 2048), kept(20, 'stays'));
     expect(extended.spans.slice(0, 2)).toEqual([
       { source: 0, target: 0, bytes: 3 * MiB, part: 0 },
@@ -171,8 +182,11 @@ describe('tables', () => {
 
   it('what grew is written into its sector 0, by the number of sectors', async () => {
     const plan = await planOf(old(), kept(90, 'grows'));
-    expect(said(plan.rewrites)).toEqual([['record in sector 0', 0, 512]]);
-    const { bytes } = plan.rewrites[0]!;
+    expect(said(plan.rewrites)).toEqual([
+      ['cleared end of the drive', 199 * MiB, MiB],
+      ['record in sector 0', 0, 512],
+    ]);
+    const { bytes } = plan.rewrites[1]!;
     // The second entry of the record; the count of sectors stands 12 bytes behind its beginning.
     expect(new DataView(bytes.buffer, bytes.byteOffset).getUint32(446 + 16 + 12, true)).toBe(90 * 2048);
     expect([...bytes.subarray(0, 440)]).toEqual([...(await drive().read(0, 440))]);

@@ -1,21 +1,53 @@
 import { type Result, ok, refuse } from '../../result';
 import type { BlockReader } from '../block-reader';
+import { type ByteRange, RangeCollector } from '../byte-range';
 import { fileSystemOf, partitionReader, type DriveReading } from '../read-drive';
 import { bootCodeBytes, buildTable } from '../table/gpt-build';
-import { type PartitionTable, checkPartitions, partitionBytes } from '../table/partition-table';
+import { usableSectors } from '../table/gpt';
+import {
+  type PartitionTable,
+  type TableFault,
+  checkPartitions,
+  partitionBytes,
+} from '../table/partition-table';
 import { changeRecord } from '../table/record';
 import type { Write } from '../write';
-import { type Layout, type PlacedPartition, newStart, oldStart, placedBytes, targetTable } from './layout';
+import {
+  type Layout,
+  type PlacedPartition,
+  lineBytes,
+  newStart,
+  oldStart,
+  placedBytes,
+  targetTable,
+} from './layout';
+import {
+  type LeftBehind,
+  type OutsideWish,
+  askFromBytes,
+  contentIn,
+  lookedThrough,
+  outsideBytes,
+  outsideOf,
+  placeOutside,
+} from './outside';
+import type { CopySpan } from './copy-span';
 import { partRewrites } from './partition-rewrites';
-
-/** Bytes that go across unchanged: offsets on the whole drives. `partition` is the number of the partition; 0 is the drive's own beginning. */
-export type CopySpan = { source: number; target: number; bytes: number; part: number };
 
 /**
  * All that a copy does: spans in use, then the intended rewrites (file systems' own starts and sizes, then the table).
  * Rewrites are left out of the comparison with the source, and listed in the manifest.
  */
-export type CopyPlan = { spans: CopySpan[]; rewrites: Write[]; bytes: number };
+export type CopyPlan = {
+  spans: CopySpan[];
+  rewrites: Write[];
+  bytes: number;
+  /** What lies outside file systems and is not carried, or was not looked at. */
+  left: LeftBehind[];
+};
+
+/** Bytes at both ends of a partition in which marks of file systems and labels stand: carried, used or not, so that no older one is left. */
+const markBytes = 0x11000;
 
 /** Start of a new partition that is set to zero, so that no mark of what stood there before is left: the farthest stands at 64 KiB. */
 const clearedBytes = 2 ** 17;
@@ -23,19 +55,24 @@ const clearedBytes = 2 ** 17;
 /** Most bytes before the first partition that an older record keeps its own programs in. */
 const mostLoaderBytes = 2 ** 26;
 
+/** What a disk reads at its beginning, for a first idea of the time. */
+const usualReadBytesPerS = 2e8;
+
 function spansOf(reading: DriveReading, layout: Layout, partition: PlacedPartition): CopySpan[] {
   const from = oldStart(layout, partition);
   const to = newStart(layout, partition);
   const content = reading.contents[partition.number];
   const usage = content?.kind === 'file-system' ? content.fileSystem.usage : null;
-  if (usage?.known)
-    return usage.ranges.map(({ start, end }) => ({
-      source: from + start,
-      target: to + start,
-      bytes: end - start,
-      part: partition.number,
-    }));
   const own = partitionBytes(partition.from!, layout.sourceSectorBytes);
+  if (usage?.known)
+    return withMarks(usage.ranges, Math.min(own, placedBytes(layout, partition)), partition).map(
+      ({ start, end }) => ({
+        source: from + start,
+        target: to + start,
+        bytes: end - start,
+        part: partition.number,
+      }),
+    );
   return [
     {
       source: from,
@@ -45,6 +82,36 @@ function spansOf(reading: DriveReading, layout: Layout, partition: PlacedPartiti
     },
   ];
 }
+
+/** Used ranges with both ends of the partition; where it grows, its old end is no end any more. */
+function withMarks(ranges: ByteRange[], bytes: number, { change }: PlacedPartition): ByteRange[] {
+  const all = new RangeCollector(bytes);
+  all.add(0, Math.min(markBytes, bytes));
+  for (const { start, end } of ranges) all.add(start, end);
+  if (!change.includes('grows')) all.add(Math.max(0, bytes - markBytes), bytes);
+  return all.finish().ranges;
+}
+
+/** What lies between a partition table and the first partition, as far as loaders do: carried, used or not. */
+function beginning(reading: DriveReading, layout: Layout): CopySpan[] {
+  const start = usableStart(reading.table!, layout);
+  const firsts = [
+    ...reading.table!.partitions.map(({ firstSector }) => firstSector * reading.sectorBytes),
+    ...layout.partitions.map((partition) => newStart(layout, partition)),
+  ];
+  const end = Math.min(lineBytes, ...firsts);
+  return end > start ? [{ source: start, target: start, bytes: end - start, part: 0 }] : [];
+}
+
+/** Where neither table has entries any more, bytes. */
+const usableStart = (table: PartitionTable, layout: Layout): number =>
+  Math.max(
+    usableSectors(table.driveSectors, table.sectorBytes).firstUsable * table.sectorBytes,
+    usableSectors(layout.targetSectors, layout.sectorBytes).firstUsable * layout.sectorBytes,
+  );
+
+/** Where a copy may not know by itself which table counts. */
+const undecided: TableFault['code'][] = ['two-tables', 'no-protective-record'];
 
 /** What an older record keeps outside its partitions: the programs behind sector 0, and the records of an extended partition. */
 function recordSpans({ partitions, sectorBytes, driveSectors }: PartitionTable): CopySpan[] {
@@ -59,6 +126,23 @@ function recordSpans({ partitions, sectorBytes, driveSectors }: PartitionTable):
   ];
 }
 
+/** The end of a drive behind its last partition, where an older table’s mirror and labels may stand; a new mirror overwrites its own place. */
+function clearedEnd(layout: Layout, outside: CopySpan[]): Write[] {
+  if (layout.kind === 'none') return [];
+  const end =
+    layout.kind === 'gpt'
+      ? (usableSectors(layout.targetSectors, layout.sectorBytes).lastUsable + 1) * layout.sectorBytes
+      : layout.targetSectors * layout.sectorBytes;
+  const taken = [
+    ...layout.partitions.map((partition) => newStart(layout, partition) + placedBytes(layout, partition)),
+    ...outside.map(({ target, bytes }) => target + bytes),
+  ];
+  const start = Math.max(end - lineBytes, ...taken);
+  return start < end
+    ? [{ what: 'cleared end of the drive', offset: start, bytes: new Uint8Array(end - start) }]
+    : [];
+}
+
 async function tableWrites(source: BlockReader, reading: DriveReading, layout: Layout): Promise<Write[]> {
   if (layout.kind === 'none') return [];
   const sector = await source.read(0, 512);
@@ -69,15 +153,57 @@ async function tableWrites(source: BlockReader, reading: DriveReading, layout: L
   return [{ what: 'record in sector 0', offset: 0, bytes: changeRecord(sector, grown.number, sectors) }];
 }
 
-/** Makes the plan from what was read on the source and the layout of the target. Faults: `layout`, and those of growing. */
+/** What lies outside file systems: looked through and placed. Fault: `outside-asked`, where reading it would take long. */
+async function outsideSpans(
+  source: BlockReader,
+  reading: DriveReading,
+  layout: Layout,
+  wish: OutsideWish | 'ask',
+  carried: CopySpan[],
+): Promise<Result<{ spans: CopySpan[]; left: LeftBehind[] }>> {
+  const stretches = outsideOf(reading, source.length);
+  const bytes = outsideBytes(source, stretches);
+  if (wish === 'ask' && bytes > askFromBytes) {
+    const minutes = Math.ceil(bytes / usualReadBytesPerS / 60);
+    return refuse(
+      'outside-asked',
+      `${(bytes / 1e9).toFixed(0)} GB lie outside partitions and file systems, and were not looked at.`,
+      `Say whether all of it is read (about ${minutes} min at ${usualReadBytesPerS / 1e6} MB/s) or the edges of each stretch, where loaders and labels lie.`,
+    );
+  }
+  const { looked, unread } = lookedThrough(stretches, wish === 'ask' ? 'all' : wish);
+  const found = (await contentIn(source, looked)).filter(
+    ({ start, end }) => !isCarried({ start, end }, carried),
+  );
+  const { spans, left } = placeOutside(layout, found, source.length);
+  return ok({ spans, left: [...left, ...unread] });
+}
+
+const isCarried = ({ start, end }: ByteRange, spans: CopySpan[]) =>
+  spans.some(({ source, bytes }) => source <= start && end <= source + bytes);
+
+/**
+ * Makes the plan from what was read on the source and the layout of the target. `outside`: how much of what lies outside file
+ * systems is looked through; left out, all of it, unless that takes long. Faults: `two-tables`, `layout`, `outside-asked`, and
+ * those of growing.
+ */
 export async function planCopy(
   source: BlockReader,
   reading: DriveReading,
   layout: Layout,
+  outside: OutsideWish | 'ask' = 'ask',
 ): Promise<Result<CopyPlan>> {
+  const doubt = reading.faults.find(({ code }) => undecided.includes(code));
+  if (doubt)
+    return refuse('two-tables', doubt.sentence, 'Say which table counts: nothing is copied until then.');
   const wrong = checkPartitions(targetTable(layout))[0];
   if (wrong) return refuse('layout', wrong.sentence, 'Lay the partitions out again.');
-  const spans = layout.kind === 'record' ? recordSpans(reading.table!) : [];
+  const spans =
+    layout.kind === 'record'
+      ? recordSpans(reading.table!)
+      : layout.kind === 'gpt'
+        ? beginning(reading, layout)
+        : [];
   const rewrites: Write[] = [];
   for (const partition of layout.partitions) {
     const start = newStart(layout, partition);
@@ -98,11 +224,19 @@ export async function planCopy(
     });
     if (!changed.ok) return changed;
     const name = partition.name || `partition ${partition.number}`;
+    if (partition.change.includes('grows')) {
+      const at = newStart(layout, partition) + placedBytes(layout, partition) - markBytes;
+      rewrites.push({ what: `${name}: cleared end`, offset: at, bytes: new Uint8Array(markBytes) });
+    }
     rewrites.push(
       ...changed.value.map((w) => ({ what: `${name}: ${w.what}`, offset: start + w.offset, bytes: w.bytes })),
     );
   }
-  rewrites.push(...(await tableWrites(source, reading, layout)));
+  const more = await outsideSpans(source, reading, layout, outside, spans);
+  if (!more.ok) return more;
+  spans.push(...more.value.spans);
+  rewrites.push(...clearedEnd(layout, more.value.spans), ...(await tableWrites(source, reading, layout)));
   const wanted = spans.filter((span) => span.bytes > 0);
-  return ok({ spans: wanted, rewrites, bytes: wanted.reduce((total, span) => total + span.bytes, 0) });
+  const bytes = wanted.reduce((total, span) => total + span.bytes, 0);
+  return ok({ spans: wanted, rewrites, bytes, left: more.value.left });
 }

@@ -23,6 +23,7 @@ const layout = layoutOf(
 const span = (partition: number, bytes: number) => ({ source: 0, target: 0, bytes, part: partition });
 const write = (what: string, offset = 999) => ({ what, offset, bytes: new Uint8Array(1) });
 const plan: CopyPlan = {
+  left: [],
   spans: [span(0, 4096), span(1, 4 * MiB), span(1, 6 * MiB), span(2, 30 * MiB), span(4, 20 * MiB)],
   rewrites: [
     write('EFI: boot sector'),
@@ -80,7 +81,7 @@ it('knows no time without a rate', () => {
 it('writes the last size into sector 0 of an older record, and nothing where nothing grew', () => {
   const record = layoutOf([placed(1, 'all', 'grows', [1, 50], [1, 90], 'device')], { kind: 'record' });
   const tables = (rewrites: CopyPlan['rewrites']) =>
-    operationsOf(record, { spans: [], rewrites, bytes: 0 }, null)
+    operationsOf(record, { spans: [], rewrites, bytes: 0, left: [] }, null)
       .filter(({ kind }) => kind === 'table')
       .map(({ what }) => what);
   expect(tables([write('record in sector 0', 0)])).toEqual([
@@ -88,9 +89,9 @@ it('writes the last size into sector 0 of an older record, and nothing where not
   ]);
   expect(tables([write('elsewhere', 512)])).toEqual([]);
   const none = layoutOf([placed(1, 'all', 'stays', [0, 50], [0, 50])], { kind: 'none' });
-  expect(lines(operationsOf(none, { spans: [], rewrites: [write('x', 0)], bytes: 0 }, null))).toEqual([
-    'read-back 0: Read everything back and compare',
-  ]);
+  expect(
+    lines(operationsOf(none, { spans: [], rewrites: [write('x', 0)], bytes: 0, left: [] }, null)),
+  ).toEqual(['read-back 0: Read everything back and compare']);
 });
 
 describe('before the copy is planned in bytes', () => {

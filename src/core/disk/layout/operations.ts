@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { CopyPlan } from './copy-plan';
 import { type Layout, type PlacedPartition, placedBytes } from './layout';
+import type { LeftBehind } from './outside';
 import type { PartitionRules } from './rules';
 
 const Seconds = z.object({ least: z.number(), middle: z.number(), most: z.number() });
@@ -53,6 +54,8 @@ type Known = {
   /** Words for what is rewritten in a partition; empty where nothing is. */
   rewritten: (partition: PlacedPartition) => string;
   writesTable: boolean;
+  /** What lies outside file systems and is not carried. */
+  left: LeftBehind[];
 };
 
 function listed(layout: Layout, known: Known, rate: RateRange | null): Operation[] {
@@ -87,6 +90,8 @@ function listed(layout: Layout, known: Known, rate: RateRange | null): Operation
     add('table', 'Write the partition table: its mirror at the true end first, sector 0 last');
   if (layout.kind === 'record' && known.writesTable)
     add('table', 'Write the size of the last partition into sector 0');
+  for (const { start, bytes, why } of known.left)
+    add('leave', `Leave ${bytes} bytes at byte ${start} behind, outside file systems: ${why}`);
   for (const { name, number } of layout.dropped)
     add('leave', `Leave “${name || `partition ${number}`}” behind: it stays on the old drive alone`);
   for (const partition of layout.partitions.filter(({ grownBy }) => grownBy === 'device'))
@@ -112,6 +117,7 @@ export function operationsOf(layout: Layout, plan: CopyPlan, rate: RateRange | n
       return own.length > 0 ? `: ${own.map(({ what }) => what.slice(name.length + 2)).join(', ')}` : '';
     },
     writesTable: plan.rewrites.some(({ offset }) => offset === 0),
+    left: plan.left,
   };
   return listed(layout, known, rate);
 }
@@ -136,6 +142,7 @@ export function forecastOperations(
       return moves || (change.includes('grows') && grownBy === 'rewrite') ? ', once it is read' : '';
     },
     writesTable: layout.partitions.some(({ change }) => change !== 'stays'),
+    left: [],
   };
   return listed(layout, known, rate);
 }

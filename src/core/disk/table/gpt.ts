@@ -18,6 +18,9 @@ export const signature = 'EFI PART';
 /** Sectors that the 128 entries take: 32 of 512 bytes, 4 of 4096 (UEFI specification 5.3.1). */
 export const entrySectors = (sectorBytes: number) => (entryCount * entryBytes) / sectorBytes;
 
+/** A table with more than this is not read: it would be no table that any tool of this trade writes. */
+const mostEntriesBytes = 2 ** 20;
+
 type Header = {
   currentSector: number;
   otherSector: number;
@@ -80,7 +83,8 @@ async function readSide(reader: BlockReader, sector: number, sectorBytes: number
   if (!header || header.currentSector !== sector) return null;
   // Bounded: a hostile header cannot ask for more than 1 MiB of entries.
   const length = header.entries * header.entrySize;
-  if (header.entrySize < entryBytes || header.entrySize % 8 !== 0 || length > 2 ** 20) return null;
+  if (header.entrySize < entryBytes || header.entrySize % 8 !== 0 || length > mostEntriesBytes)
+    return { header, parts: null };
   const bytes = await reader.read(header.entriesSector * sectorBytes, length);
   if (bytes.length !== length || crc32(bytes) !== header.entriesCrc) return null;
   return { header, parts: parseEntries(bytes, header.entrySize) };
@@ -105,17 +109,28 @@ export async function readGpt(reader: BlockReader, sectorBytes: number): Promise
     });
   }
   if (!isProtective) {
-    faults.push({ code: 'no-protective-record', sentence: 'Sector 0 holds no protective record.' });
+    faults.push({
+      code: 'no-protective-record',
+      sentence: 'Sector 0 holds no protective record: systems do not take the table that stands behind it.',
+    });
   }
   const primary = await readSide(reader, 1, sectorBytes);
   const atEnd = await readSide(reader, driveSectors - 1, sectorBytes);
   const pointed = primary && !atEnd ? await readSide(reader, primary.header.otherSector, sectorBytes) : null;
-  const side = primary ?? atEnd;
-  if (!side) {
-    faults.push({
-      code: 'no-table',
-      sentence: 'No partition table could be read, neither the first nor its mirror.',
-    });
+  const side = [primary, atEnd].find((one) => one?.parts) ?? null;
+  if (!side?.parts) {
+    const odd = primary ?? atEnd;
+    faults.push(
+      odd
+        ? {
+            code: 'entries-unreadable',
+            sentence: `The partition table says that it lists ${odd.header.entries} entries of ${odd.header.entrySize} bytes, which is not read here.`,
+          }
+        : {
+            code: 'no-table',
+            sentence: 'No partition table could be read, neither the first nor its mirror.',
+          },
+    );
     return { table: null, faults, usedHeader: null };
   }
   if (!primary)

@@ -41,7 +41,8 @@ export type TableFault = {
     | 'parts-overlap'
     | 'too-many-parts'
     | 'chain-broken'
-    | 'entries-unreadable';
+    | 'entries-unreadable'
+    | 'two-tables';
   sentence: string;
 };
 
@@ -50,6 +51,8 @@ export type TableReading = {
   table: PartitionTable | null;
   faults: TableFault[];
   usedHeader: 'primary' | 'mirror' | null;
+  /** The table that is there as well and was not taken; a person may say that it is the one that counts. */
+  other?: PartitionTable;
 };
 
 /** Bytes of a partition. */

@@ -1,7 +1,7 @@
 import type { BlockReader } from '../block-reader';
 import { latin1 } from '../bytes';
 import { readGpt, signature } from './gpt';
-import type { TableReading } from './partition-table';
+import type { TableKind, TableReading } from './partition-table';
 import { readRecord } from './record';
 
 /** Sector sizes that drives of this trade have, bytes. */
@@ -19,12 +19,27 @@ export async function detectSectorBytes(reader: BlockReader): Promise<number> {
   return 512;
 }
 
-/** Reads whichever table a drive has: one with headers first, then the older record; faults say what is wrong with it. */
-export async function readTable(reader: BlockReader, sectorBytes: number): Promise<TableReading> {
+const counted = (count: number) => (count === 1 ? 'one partition' : `${count} partitions`);
+
+/**
+ * Reads whichever table a drive has; faults say what is wrong with it. A table with headers counts with its protective record
+ * (UEFI specification 5.2.3): where sector 0 holds a real older record instead, that one is proposed, as systems take it, and the
+ * fault `two-tables` stands until a person said which one counts (`which`). A hybrid record is the table with headers’ own.
+ */
+export async function readTable(
+  reader: BlockReader,
+  sectorBytes: number,
+  which: TableKind | null = null,
+): Promise<TableReading> {
   const gpt = await readGpt(reader, sectorBytes);
-  if (gpt.table) return gpt;
   const record = await readRecord(reader, sectorBytes);
-  const onlyProtective =
-    record?.table?.partitions.every((partition) => partition.record?.type === 0xee) ?? false;
-  return record && !onlyProtective ? record : gpt;
+  const partitions = record?.table?.partitions ?? [];
+  if (!gpt.table) return partitions.some((partition) => partition.record?.type !== 0xee) ? record! : gpt;
+  const isReal = record?.table && gpt.faults.some(({ code }) => code === 'no-protective-record');
+  const withoutDoubt = gpt.faults.filter(({ code }) => code !== 'no-protective-record');
+  if (which === 'gpt') return { ...gpt, faults: withoutDoubt };
+  if (!isReal) return gpt;
+  if (which === 'record') return { ...record, other: gpt.table };
+  const sentence = `Sector 0 holds an older record with ${counted(record.table!.partitions.length)}, and there are remains of a partition table with ${counted(gpt.table.partitions.length)}. Systems take the older record.`;
+  return { ...record, faults: [{ code: 'two-tables', sentence }, ...record.faults], other: gpt.table };
 }
