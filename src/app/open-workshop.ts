@@ -8,6 +8,7 @@ export async function openWorkshop(): Promise<void> {
     projectFolder: process.cwd(),
     kind: process.env.JICARA_KIND === 'own' ? 'own' : 'demo',
     daily: true,
+    drivesFolder: process.env.JICARA_DRIVES_FOLDER || null,
   }).catch((error: unknown) =>
     refuse(
       'start',

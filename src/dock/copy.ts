@@ -7,6 +7,7 @@ import { lockFile } from '@/files';
 import type { Pace } from '@/core/workshop';
 import { parseIdentity } from './drive-identity';
 import { DriveImage } from './drive-image';
+import { type OpenDrive, openDrive } from './open-drive';
 import { type PracticeFault, failingSource, failingTarget, practicePace, rateSteps } from './practice-faults';
 
 export type CopyJob = {
@@ -23,7 +24,7 @@ export type CopyJob = {
 async function checkIdentity(
   folder: string,
   expected: CopyOrder['target'],
-  drive: DriveImage,
+  drive: OpenDrive,
   isSwapped: boolean,
 ): Promise<Fault | null> {
   const identity = parseIdentity(await readFile(join(folder, 'identity.json'), 'utf8'));
@@ -78,8 +79,8 @@ export async function runCopy(
     ),
   );
   if (!lock.ok) return lock;
-  const source = await DriveImage.open(job.sourceFolder, 'read');
-  const target = await DriveImage.open(job.targetFolder, 'write');
+  const source = await openDrive(job.sourceFolder, 'read');
+  const target = await openDrive(job.targetFolder, 'write');
   try {
     const wrong =
       (await checkIdentity(job.targetFolder, order.target, target, job.faults.includes('wrong-drive'))) ??
@@ -94,7 +95,16 @@ export async function runCopy(
       target: failingTarget(target, job.faults, await leftBytes(folder, total)),
       pacer,
     };
-    return await folder.carryOut(standing, drives, { simulated: true, areaOf: namer(source, order) }, hooks);
+    return await folder.carryOut(
+      standing,
+      drives,
+      {
+        // Two image files are what they are: the bytes of drives that really are.
+        simulated: source instanceof DriveImage || target instanceof DriveImage,
+        areaOf: namer(source, order),
+      },
+      hooks,
+    );
   } finally {
     await Promise.all([source.close(), target.close()]);
     lock.value();

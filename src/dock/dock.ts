@@ -8,11 +8,15 @@ import { type CopyPlan, type DriveReading, type Layout, readDrive } from '@/core
 import { isMissing, makeFolder, readIfThere, removeDurably, renameDurably, writeDurably } from '@/files';
 import { type DriveIdentity, parseIdentity } from './drive-identity';
 import { DriveImage } from './drive-image';
+import { type OpenDrive, openDrive } from './open-drive';
 import type { FillWish } from './fill-drive';
 import { PracticeFault } from './practice-faults';
 import type { Threads } from './threads';
 
 const firstLabel = 2201;
+
+/** A simulated drive before it has its label. */
+type Simulated = Omit<DriveIdentity, 'schema' | 'benchLabel' | 'role' | 'file'>;
 
 /** What lies in a folder; null where there is none. */
 const namesIn = async (folder: string): Promise<string[] | null> =>
@@ -80,17 +84,19 @@ export class Dock {
     }
   }
 
-  placeNewDrive(drive: Omit<DriveIdentity, 'schema' | 'benchLabel' | 'role'>): Promise<DriveIdentity> {
-    return this.place({ ...drive, role: 'new' }, async (folder) => {
+  /** Gives an image file its bench label and its place in a port; the file itself stays where it lies. */
+  placeFile(drive: Omit<DriveIdentity, 'schema' | 'benchLabel'> & { file: string }): Promise<DriveIdentity> {
+    return this.place(drive, async () => {});
+  }
+
+  placeNewDrive(drive: Simulated): Promise<DriveIdentity> {
+    return this.place({ ...drive, role: 'new', file: null }, async (folder) => {
       await (await DriveImage.create(folder, drive.bytes)).close();
     });
   }
 
-  placeOldDrive(
-    drive: Omit<DriveIdentity, 'schema' | 'benchLabel' | 'role'>,
-    wish: FillWish,
-  ): Promise<DriveIdentity> {
-    return this.place({ ...drive, role: 'old' }, async (finalFolder) => {
+  placeOldDrive(drive: Simulated, wish: FillWish): Promise<DriveIdentity> {
+    return this.place({ ...drive, role: 'old', file: null }, async (finalFolder) => {
       const folder = join(finalFolder, 'making');
       await makeFolder(folder);
       await this.threads.fill({ folder, bytes: drive.bytes, wish });
@@ -106,10 +112,10 @@ export class Dock {
   /** Opens a drive to look at, reads its table and what is in use, and hands both to `look`. */
   async withDrive<T>(
     benchLabel: string,
-    look: (drive: DriveImage, reading: DriveReading) => Promise<T>,
+    look: (drive: OpenDrive, reading: DriveReading) => Promise<T>,
   ): Promise<T> {
     const identity = await this.identity(benchLabel);
-    const drive = await DriveImage.open(this.driveFolder(benchLabel), 'read');
+    const drive = await openDrive(this.driveFolder(benchLabel), 'read');
     try {
       const reading = await readDrive(drive, identity?.sectorBytes);
       return await look(drive, reading);

@@ -10,6 +10,8 @@ export const DriveIdentity = z.object({
   sectorBytes: z.int().positive(),
   jobId: z.string(),
   role: z.enum(['old', 'new', 'stick']),
+  /** The image file that it is, by its path; null for a simulated drive. */
+  file: z.string().nullable().default(null),
 });
 export type DriveIdentity = z.infer<typeof DriveIdentity>;
 

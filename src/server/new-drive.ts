@@ -1,3 +1,4 @@
+import { basename } from 'node:path';
 import type { DockedDrive } from '@/core/job';
 import { type Drive, forecastSectors } from '@/core/part';
 import type { DriveIdentity } from '@/dock';
@@ -16,9 +17,10 @@ export const placeNewDrive = (runtime: Runtime, jobId: string, drive: Drive): Pr
     jobId,
   });
 
-export const asDocked = ({ benchLabel, serial, bytes, sectorBytes }: DriveIdentity): DockedDrive => ({
+export const asDocked = ({ benchLabel, serial, bytes, sectorBytes, file }: DriveIdentity): DockedDrive => ({
   benchLabel,
   serial,
-  sectors: bytes / sectorBytes,
+  sectors: Math.floor(bytes / sectorBytes),
   sectorBytes,
+  file: file === null ? null : basename(file),
 });

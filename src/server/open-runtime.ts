@@ -29,6 +29,8 @@ export type RuntimeOptions = {
   dataFolder: string;
   projectFolder: string;
   kind: 'demo' | 'own';
+  /** Where image files of real drives lie. */
+  drivesFolder?: string | null;
   now?: () => Date;
   threads?: Threads;
   imageThreads?: ImageThreads;
@@ -132,6 +134,8 @@ async function assemble(options: RuntimeOptions, database: Database, opened: Ope
     dock,
     copies,
     changes: new JobChanges(),
+    isDemo: options.kind === 'demo',
+    drivesFolder: options.drivesFolder ?? null,
     dataFolder: options.dataFolder,
     photoFolder: join(options.dataFolder, 'photos'),
     reopen: () => {

@@ -19,6 +19,10 @@ export type Runtime = {
   copies: CopyRuns;
   /** Who has which job open. */
   changes: JobChanges;
+  /** The ferry line’s demo: everything in it is made up, and every job is practice. */
+  isDemo: boolean;
+  /** Where image files of real drives lie; null where no folder was named. */
+  drivesFolder: string | null;
   dataFolder: string;
   photoFolder: string;
   /** Closes this workshop and opens the same folder anew, with whatever stands in it by then. */

@@ -1,14 +1,16 @@
 import { join } from 'node:path';
 import { planCopy } from '@/core/disk';
-import type { JobAct, StandInKind } from '@/core/acts';
+import type { ActOf, JobAct, StandInKind } from '@/core/acts';
 import { forecastSectors } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
+import { removeDurably } from '@/files';
 import { isKept } from '@/core/margin';
 import { factValue, isTrue } from '@/core/work';
 import type { Runtime } from './runtime';
 import { type Checked, afterwards, record } from './save-act';
 import { seedOf, asDocked, placeNewDrive } from './new-drive';
 import { benchItems, recordUse } from './bench-items';
+import { placeFiles } from './drive-files';
 import { inHand } from './in-hand';
 import { restoreFromStick } from './restore';
 import { layoutFrom, summarise } from './source-summary';
@@ -19,7 +21,8 @@ type StandIn = (runtime: Runtime, checked: Checked, act: JobAct) => Promise<Resu
 
 /** The acts that the dock and the simulated device do; what comes of them is recorded when it is there. */
 export const standIns: Record<StandInKind, StandIn> = {
-  dock: (runtime, checked, act) => putInDock(runtime, checked, act.kind === 'dock' ? act.caseId : ''),
+  dock: (runtime, checked, act) =>
+    act.kind === 'dock' ? putInDock(runtime, checked, act) : Promise.resolve(ok(null)),
   undock: takeOutOfDock,
   copy: (runtime, checked, act) =>
     startCopy(runtime, checked, act.kind === 'copy' ? act.readBack : undefined),
@@ -36,13 +39,27 @@ export const standIns: Record<StandInKind, StandIn> = {
   look: lookAtDevice,
 };
 
-async function putInDock(runtime: Runtime, checked: Checked, caseId: string): Promise<Result<null>> {
+async function putInDock(
+  runtime: Runtime,
+  checked: Checked,
+  { caseId, files }: ActOf<'dock'>,
+): Promise<Result<null>> {
   const { stored, context } = checked;
   const { job } = stored.state;
   if (!context.cases.some(({ id }) => id === caseId))
     return refuse('not-found', 'This case is not on the bench.', 'Choose one from the list.');
   const { drive } = context;
   if (!drive) return refuse('no-drive', 'The chosen drive is gone from the catalogue.', 'Choose one at Fit.');
+  if (files) {
+    const placed = await placeFiles(runtime, job.id, files, drive);
+    if (!placed.ok) return placed;
+    const { old, new: target } = placed.value;
+    await record(runtime, checked, {
+      kind: 'docked',
+      dock: { old: asDocked(old), new: asDocked(target), caseId },
+    });
+    return ok(null);
+  }
   const { labelGB, usedBytes } = job.takeIn.oldDrive;
   const oldSectors = forecastSectors(labelGB, 512);
   const number = job.id.slice(2);
@@ -99,6 +116,7 @@ async function takeOutOfDock(runtime: Runtime, checked: Checked): Promise<Result
   // In this order: a kill between the two leaves a job whose copy begins anew, never one that goes on with old orders.
   await runtime.dock.forgetCopy(id);
   runtime.evidence.delete(id);
+  await forgetFiles(runtime, checked);
   await record(runtime, checked, { kind: 'undocked' });
   return ok(null);
 }
@@ -115,6 +133,16 @@ async function lookInsideCopy(runtime: Runtime, checked: Checked): Promise<Resul
     .map(({ what, verdict }) => `${what}: ${verdict === 'unknown' ? 'not known' : 'not as it must be'}`);
   await record(runtime, checked, { kind: 'looked-inside', against });
   return ok(null);
+}
+
+/** Image files that were taken out of the dock are another job’s to take: their place and label go, they themselves stay. */
+async function forgetFiles(runtime: Runtime, { stored }: Checked): Promise<void> {
+  const { dock } = stored.state.job;
+  for (const drive of dock ? [dock.old, dock.new] : []) {
+    if (drive.file === null) continue;
+    await removeDurably(runtime.dock.driveFolder(drive.benchLabel));
+    runtime.sources.delete(drive.benchLabel);
+  }
 }
 
 async function startCopy(

@@ -23,6 +23,7 @@ export const stickIdentity = (item: BenchItem): DriveIdentity => ({
   sectorBytes: 512,
   jobId: '',
   role: 'stick',
+  file: null,
 });
 
 /** Makes the stand-in of a stick, blank, where it is not there yet. */

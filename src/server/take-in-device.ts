@@ -33,7 +33,9 @@ export async function takeInDevice(
 ): Promise<Result<{ id: string }>> {
   const parsed = TakeInForm.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
-  const takeIn = parsed.data;
+  // In the demo everything is practice; elsewhere only what was asked to be.
+  const asksForPractice = (form as { practice?: unknown }).practice === true;
+  const takeIn = { ...parsed.data, practice: runtime.isDemo || asksForPractice };
   const at = runtime.now().toISOString();
   const takeInOnce = async (sql: Sql): Promise<Result<{ id: string }>> => {
     const by = await whoWorks(sql, asked);

@@ -15,6 +15,7 @@ import {
 import { deviceSeconds } from '@/core/job';
 import { type Result, ok } from '@/core/result';
 import { hasProfiles } from './devices';
+import { driveFiles } from './drive-files';
 import { loadContext, loadContexts } from './job-context';
 import { type StoredJob, findJob, historyOf, jobLines, newLinesOf, openJobs } from './jobs';
 import type { DockCase } from '@/core/part';
@@ -33,6 +34,7 @@ export async function frameView(runtime: Runtime): Promise<FrameView> {
     technicians: await allTechnicians(database),
     now: runtime.now().toISOString(),
     hasProfiles: await hasProfiles(database),
+    isDemo: runtime.isDemo,
     jobs: await jobLines(database),
   };
 }
@@ -47,6 +49,7 @@ async function nowOf(runtime: Runtime, stored: StoredJob, context: Loaded) {
     version: stored.version,
     copy: await copyOf(runtime, stored),
     knowsHoles: await knowsHoles(runtime),
+    driveFiles: job.dock === null && job.route === 'copy-on-dock' ? await driveFiles(runtime) : null,
     device: await deviceNow(runtime, { stored, context, requestId: null }),
     deviceS: job.power && deviceSeconds(job.power, runtime.now()),
     photos: await photosOfJob(runtime.database, job.id),

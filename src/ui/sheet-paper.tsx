@@ -1,4 +1,4 @@
-import { type Sheet, habitNote, marginOptions } from '@/core/sheet';
+import { type Sheet, habitNote, marginOptions, practiceNote } from '@/core/sheet';
 import { proofSentences } from '@/core/copy';
 import {
   type ShowOptions,
@@ -43,6 +43,7 @@ export function SheetPaper({ sheet, options, workshop, draft }: Props) {
         </span>
       </p>
       <h2 className="mt-2 text-[27px] leading-tight">{sheet.device}: storage upgrade</h2>
+      {sheet.practice && <p className="mt-1 font-semibold text-[#8a5606]">{practiceNote}</p>}
       <p className="mt-1 break-words" dir="auto">
         For {sheet.owner}
         {sheet.place && `, ${sheet.place}`}. Serial number {sheet.serial || 'not given'}.

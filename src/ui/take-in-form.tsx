@@ -33,6 +33,8 @@ type Props = {
   settings: Settings;
   now: string;
   submitWords: string;
+  /** Whether it is asked if this is practice, with simulated drives and a simulated device. */
+  asksForPractice?: boolean;
   onSubmit: (takeIn: TakeIn) => Promise<boolean>;
   onCancel?: () => void;
 };
@@ -45,10 +47,12 @@ export function TakeInForm({
   asked,
   settings,
   submitWords,
+  asksForPractice = false,
   onSubmit,
   onCancel,
 }: Props) {
   const [sending, setSending] = useState(false);
+  const [what, setWhat] = useState<'real' | 'practice'>('real');
   const resolver: Resolver<Typed> = async (typed) => {
     const { takeIn, faults } = readTyped(typed, settings.timeZone);
     if (takeIn) return { values: typed, errors: {} };
@@ -76,7 +80,7 @@ export function TakeInForm({
   const submit = handleSubmit(async () => {
     if (!takeIn) return;
     setSending(true);
-    await onSubmit(takeIn);
+    await onSubmit(asksForPractice ? { ...takeIn, practice: what === 'practice' } : takeIn);
     setSending(false);
   });
   useKeys({ Enter: () => void submit(), Escape: onCancel });
@@ -234,6 +238,19 @@ export function TakeInForm({
             {...register('note')}
             error={error('note')}
           />
+          {asksForPractice && (
+            <div className="col-span-full">
+              <Choice
+                legend="What is it?"
+                value={what}
+                onChange={setWhat}
+                options={[
+                  { value: 'real', label: 'A real device', hint: 'drives come as image files' },
+                  { value: 'practice', label: 'Practice', hint: 'drives and device are simulated' },
+                ]}
+              />
+            </div>
+          )}
         </section>
       </StationFrame>
     </form>

@@ -28,6 +28,7 @@ export const pads = padData.map((data) => Pad.parse(data));
 export const sinks = sinkData.map((data) => Heatsink.parse(data));
 
 export const takeIn: TakeIn = {
+  practice: true,
   profileId: profile.id,
   owner: 'Purser, ferry Aldis',
   serial: 'OS-5521',
@@ -165,7 +166,7 @@ export const proof: CopyProof = {
   seconds: 22,
 };
 export const dock = {
-  old: { benchLabel: 'KV-2206', sectors: 1_000_215_216, sectorBytes: 512, serial: 'A1' },
-  new: { benchLabel: 'KV-2207', sectors: 3_907_029_168, sectorBytes: 512, serial: 'B2' },
+  old: { benchLabel: 'KV-2206', sectors: 1_000_215_216, sectorBytes: 512, serial: 'A1', file: null },
+  new: { benchLabel: 'KV-2207', sectors: 3_907_029_168, sectorBytes: 512, serial: 'B2', file: null },
   caseId: 'tarn-5',
 };

@@ -42,7 +42,8 @@ export const amend = personAct(z.object({ kind: z.literal('amend'), takeIn: Take
     const changes = takeInFacts(act.takeIn, limit).filter(
       (now) => before.find((was) => was.fact === now.fact)?.value !== now.value,
     );
-    const takeIn = { ...act.takeIn, profileId: job.takeIn.profileId };
+    const { profileId, practice } = job.takeIn;
+    const takeIn = { ...act.takeIn, profileId, practice };
     return judgedAnew({ ...job, takeIn }, 'amend', 'Changed what was taken in.', context, changes);
   },
 });

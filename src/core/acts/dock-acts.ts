@@ -11,7 +11,17 @@ const onDock = ({ state }: Asked<unknown>): Result<null> =>
     ? ok(null)
     : refuse('not-docked', 'No drive lies on the dock.', 'Put both drives in the dock first.');
 
-export const dock = standInAct(z.object({ kind: z.literal('dock'), caseId: z.string().max(60) }), 'dock', {
+/** The name of a file in the folder of image files: it stays in that folder. */
+export const DriveFileName = z.string().regex(/^(?!\.)[^/\\\0]{1,200}$/u, 'A file name without folders.');
+
+const dockSchema = z.object({
+  kind: z.literal('dock'),
+  caseId: z.string().max(60),
+  /** Image files in the drives’ place; the new one is made, of the drive’s true size, where it is not there. */
+  files: z.object({ old: DriveFileName, new: DriveFileName }).optional(),
+});
+
+export const dock = standInAct(dockSchema, 'dock', {
   words: 'put both drives in the dock',
   afterHandOver: false,
   needs({ state: { job, facts } }) {
@@ -38,7 +48,20 @@ export const dock = standInAct(z.object({ kind: z.literal('dock'), caseId: z.str
         );
   },
   stops: [],
-  permit: always,
+  permit: (asked) =>
+    asked.act.files === undefined && !asked.state.job.takeIn.practice
+      ? refuse(
+          'no-stand-in',
+          'This job is about real drives: no simulated ones are made for it.',
+          'Choose an image file of the old drive and one for the new; or take the device in as practice.',
+        )
+      : asked.act.files && asked.act.files.old === asked.act.files.new
+        ? refuse(
+            'same-file',
+            'Old and new drive are the same image file.',
+            'Choose another one for the new drive.',
+          )
+        : ok(null),
 });
 
 export const undock = standInAct(z.object({ kind: z.literal('undock') }), 'dock', {
@@ -62,20 +85,24 @@ export const arm = personAct(z.object({ kind: z.literal('arm'), label: z.string(
     if (!job.dock)
       return refuse('not-docked', 'No drive lies on the dock.', 'Put both drives in the dock first.');
     const { old: source, new: target } = job.dock;
-    const typed = act.label.toUpperCase().replace(/\s+/gu, '');
-    if (typed === source.benchLabel)
+    // With the hyphen or without it: it is read off a label, not off this screen.
+    const plain = (text: string) => text.toUpperCase().replace(/[\s‐-―-]+/gu, '');
+    const typed = plain(act.label);
+    if (typed === plain(source.benchLabel))
       return refuse(
         'source-label',
-        `${typed} is the old drive: that one must not be overwritten.`,
+        `${source.benchLabel} is the old drive: that one must not be overwritten.`,
         'Read the label on the new drive.',
       );
-    if (typed !== target.benchLabel)
+    if (typed !== plain(target.benchLabel))
       return refuse(
         'wrong-label',
-        `“${typed.slice(0, 20)}” is not the label of the new drive.`,
+        `“${act.label.slice(0, 20)}” is not the label of the new drive.`,
         'Read it on the drive itself and type it again.',
       );
-    return said(job, 'arm', `Armed ${typed} by typing its label.`, [{ fact: 'target.armed', value: true }]);
+    return said(job, 'arm', `Armed ${target.benchLabel} by typing its label.`, [
+      { fact: 'target.armed', value: true },
+    ]);
   },
 });
 

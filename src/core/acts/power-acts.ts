@@ -5,6 +5,7 @@ import { type Result, ok, refuse } from '../result';
 import { checkOf, deviceFaultIds, deviceFaultOf, pressKeys } from '../simulator';
 import { isTrue } from '../work';
 import { type Asked, always, personAct, standInAct } from './record';
+import { standInMay } from './stand-ins';
 
 /** What is done at First power: on, off, pressed, seen, looked into. */
 
@@ -17,6 +18,8 @@ const isClosed = ({ state, context }: Asked<unknown>): Result<null> =>
   nextStep(state, context) === null
     ? ok(null)
     : refuse('not-closed', 'The device is not closed yet.', 'Finish the steps of Close first.');
+
+const both = (first: Result<null>, second: () => Result<null>): Result<null> => (first.ok ? second() : first);
 
 const isOff = ({ state }: Asked<unknown>): Result<null> =>
   state.job.power ? refuse('is-on', 'The device is on.', 'Switch it off first.') : ok(null);
@@ -36,7 +39,7 @@ function restoreNeeds({ state: { job, facts } }: Asked<unknown>): Result<null> {
 export const restore = standInAct(z.object({ kind: z.literal('restore') }), 'device', {
   words: 'restore from the stick',
   afterHandOver: false,
-  needs: restoreNeeds,
+  needs: (asked) => both(standInMay(asked), () => restoreNeeds(asked)),
   stops: ['first-power'],
   permit: isClosed,
 });
@@ -48,7 +51,7 @@ export const switchOn = standInAct(
   {
     words: 'switch the simulated device on',
     afterHandOver: false,
-    needs: isOff,
+    needs: (asked) => both(standInMay(asked), () => isOff(asked)),
     stops: ['first-power'],
     permit: isClosed,
   },

@@ -9,6 +9,7 @@ export type {
   BenchCard,
   BenchColumn,
   BenchView,
+  DriveFiles,
   PhotoLine,
   FrameView,
   JobChange,

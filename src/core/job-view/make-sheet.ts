@@ -70,6 +70,7 @@ export function makeSheet(
       afterBytes: layout ? placedBytes(layout, part) : 0,
       change: part.change,
     })),
+    practice: job.takeIn.practice,
     copy: job.copy,
     margins: [
       ...(fitted?.margins ?? []).map((margin) => ({ station: 'fit', margin })),

@@ -33,7 +33,10 @@ export const copySecondsLeft = (copy: CopyState): number | null =>
 export function makeChange(
   state: JobState,
   loaded: Loaded,
-  now: Pick<JobView, 'version' | 'copy' | 'knowsHoles' | 'photos' | 'pictures' | 'device' | 'deviceS'>,
+  now: Pick<
+    JobView,
+    'version' | 'copy' | 'knowsHoles' | 'driveFiles' | 'photos' | 'pictures' | 'device' | 'deviceS'
+  >,
 ): Omit<JobChange, 'since' | 'newLines' | 'sheet'> {
   const { job, facts } = state;
   const { profile, drive, cases, source, layout, layoutOrigin, layoutFault } = loaded;

@@ -35,11 +35,21 @@ export type SourceSummary = {
 };
 
 /** What every screen needs around its own answer; a workshop without device profiles cannot take anything in. */
+/** Image files of real drives, as they lie in the folder that was named for them. */
+export type DriveFiles = {
+  folder: string;
+  files: { name: string; bytes: number; changedAt: string }[];
+  odd: { name: string; why: string }[];
+  fault: string | null;
+};
+
 export type FrameView = {
   settings: Settings;
   technicians: Technician[];
   now: string;
   hasProfiles: boolean;
+  /** The demo: everything is made up, and every job is practice. */
+  isDemo: boolean;
   jobs: JobLine[];
 };
 
@@ -73,6 +83,8 @@ export type JobView = {
   copy: CopyState;
   /** False where the data folder’s file system knows no holes, so that stand-in drives take their full size. */
   knowsHoles: boolean;
+  /** What lies in the folder of image files, for a job whose drives are not on the dock yet; null where no folder was named. */
+  driveFiles: DriveFiles | null;
   /** Whether the finished copy would start; null before there is one. */
   evidence: Margin[] | null;
   /** Every way for the system to come across, the best first. */

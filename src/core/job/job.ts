@@ -22,6 +22,8 @@ export const DockedDrive = z.object({
   sectors: z.int().positive(),
   sectorBytes: z.int().positive(),
   serial: z.string(),
+  /** The image file that it is; null for a simulated drive. */
+  file: z.string().nullable().default(null),
 });
 export type DockedDrive = z.infer<typeof DockedDrive>;
 

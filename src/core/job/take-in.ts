@@ -28,6 +28,8 @@ export const TakeIn = z.object({
   systemVersion: z.string().trim().max(20, 'A version is short, such as 4.2.1.').nullable().default(null),
   promisedAt: z.iso.datetime().nullable(),
   note: z.string().trim().max(2000, 'Keep the note under 2,000 characters.'),
+  /** To practise: simulated drives and a simulated device take part. Jobs from before it was asked had them. */
+  practice: z.boolean().default(true),
 });
 export type TakeIn = z.infer<typeof TakeIn>;
 

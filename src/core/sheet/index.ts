@@ -1,2 +1,2 @@
-export { Sheet, habitNote, marginOptions } from './sheet';
+export { Sheet, habitNote, marginOptions, practiceNote } from './sheet';
 export { sheetMarkdown } from './markdown';

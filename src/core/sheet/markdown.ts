@@ -1,6 +1,6 @@
 import { type ShowOptions, showBytes, showEstimate, showLeft, showLimit, showMoney } from '../units';
 import { proofSentences } from '../copy';
-import { type Sheet, habitNote, marginOptions } from './sheet';
+import { type Sheet, habitNote, marginOptions, practiceNote } from './sheet';
 
 const verdictWords = { clear: 'clear', tight: 'tight', over: 'over', unknown: 'not known' } as const;
 
@@ -15,6 +15,7 @@ export function sheetMarkdown(sheet: Sheet, options: ShowOptions & { locale: str
   const lines = [
     `# ${e(sheet.device)}: storage upgrade ${sheet.job}`,
     '',
+    ...(sheet.practice ? [`**${practiceNote}**`, ''] : []),
     `For ${e(sheet.owner)}${sheet.place ? `, ${e(sheet.place)}` : ''}. Serial number ${e(sheet.serial || 'not given')}. ${sheet.madeAt.slice(0, 10)}.`,
     '',
     `Before: ${e(sheet.before.drive)}, ${size(sheet.before.bytes)}. After: ${e(sheet.after.drive)}, ${size(sheet.after.bytes)}, bench label ${e(sheet.after.benchLabel)}, serial number ${e(sheet.after.serial)}.`,

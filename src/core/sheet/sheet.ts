@@ -22,6 +22,8 @@ export const Sheet = z.object({
       change: z.string(),
     }),
   ),
+  /** Drives and device were simulated: it is a sheet to practise with. */
+  practice: z.boolean().default(true),
   copy: CopyProof.nullable(),
   margins: z.array(z.object({ station: z.string(), margin: Margin })),
   screws: z.object({ total: z.int(), inBowl: z.int() }),
@@ -50,3 +52,7 @@ export const habitNote = (sheet: Sheet): string =>
     'binary-called-decimal':
       'This device counts in 1024s and says GB or TB: it shows a smaller number than the label for the same size.',
   })[sheet.showsCapacity];
+
+/** Said at the top of a sheet of practice, wherever it is read. */
+export const practiceNote =
+  'Practice: the drives and the device were simulated. Nothing on this sheet proves anything of real ones.';

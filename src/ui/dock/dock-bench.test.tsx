@@ -11,6 +11,7 @@ const drive = (benchLabel: string, sectors: number) => ({
   sectors,
   sectorBytes: 512,
   serial: benchLabel,
+  file: null,
 });
 const pair = (copy: CopyState, more: Partial<DockPair> = {}): DockPair => ({
   jobId: 'Q-0412',
@@ -62,6 +63,7 @@ function show(pairs: DockPair[], more: Partial<DockView> = {}) {
       technicians: [],
       now: '2026-11-25T08:00:00.000Z',
       hasProfiles: true,
+      isDemo: true,
       jobs: [],
     },
     pairs,

@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
 import type { CopyState } from '@/core/copy';
+import type { DockedDrive } from '@/core/job';
 import type { JobView } from '@/core/job-view';
 import { factValue, isTrue } from '@/core/work';
 import { showBytes, showRate } from '@/core/units';
@@ -15,6 +16,7 @@ import { Ribbons } from '../layout/ribbons';
 import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
 import { CopyAside } from './copy-aside';
+import { type ChosenFiles, DriveFilesCard } from './drive-files-card';
 import { EvidenceCard } from './evidence-card';
 import { HoldRemedy } from './hold-remedy';
 import { OverrideForm } from './override-form';
@@ -32,6 +34,7 @@ export function CarryOverStation({
   const { job, facts } = view;
   const options = showOptions(view);
   const [caseId, setCaseId] = useState(view.cases[0]?.id ?? '');
+  const [files, setFiles] = useState<ChosenFiles | null>(null);
   const [label, setLabel] = useState('');
   const inside = factValue(facts, 'drive.inserted') !== false && !job.dock;
   const armed = isTrue(facts, 'target.armed');
@@ -46,9 +49,9 @@ export function CarryOverStation({
       ? null
       : !job.dock
         ? {
-            words: 'Put both drives in the dock',
-            can: !inside && Boolean(job.wish),
-            go: () => void act({ kind: 'dock', caseId }),
+            words: job.takeIn.practice ? 'Put both drives in the dock' : 'Take these image files',
+            can: !inside && Boolean(job.wish) && (job.takeIn.practice || files !== null),
+            go: () => void act(files ? { kind: 'dock', caseId, files } : { kind: 'dock', caseId }),
           }
         : !armed
           ? { words: 'Arm the new drive', can: label !== '', go: arm }
@@ -151,7 +154,7 @@ export function CarryOverStation({
       )}
       {!job.dock && !view.knowsHoles && <NoHoles bytes={fullBytes(view)} locale={options.locale} />}
       {!job.dock && !inside && job.wish && (
-        <Card title="Into the dock">
+        <Card title={job.takeIn.practice ? 'Into the dock' : 'Case or port that they go through'}>
           <Choice
             legend="Case for the new drive"
             value={caseId}
@@ -164,19 +167,27 @@ export function CarryOverStation({
           />
         </Card>
       )}
+      {!job.dock && !inside && job.wish && !job.takeIn.practice && (
+        <DriveFilesCard
+          driveFiles={view.driveFiles}
+          jobId={job.id}
+          locale={options.locale}
+          onChange={setFiles}
+        />
+      )}
       {job.dock && (
         <div className="grid gap-3.5 md:grid-cols-2">
           <Port
             name="A"
             label={job.dock.old.benchLabel}
-            role="old drive, only read"
+            role={`old drive, only read · ${kindOfDrive(job.dock.old)}`}
             bytes={job.dock.old.sectors * job.dock.old.sectorBytes}
             view={view}
           />
           <Port
             name="B"
             label={job.dock.new.benchLabel}
-            role={`new drive, ${view.drive?.model ?? ''}, overwritten`}
+            role={`new drive, ${view.drive?.model ?? ''}, overwritten · ${kindOfDrive(job.dock.new)}`}
             bytes={job.dock.new.sectors * job.dock.new.sectorBytes}
             view={view}
           />
@@ -252,6 +263,9 @@ export function CarryOverStation({
     </StationFrame>
   );
 }
+
+/** A simulated drive says so; an image file by its name. */
+const kindOfDrive = ({ file }: DockedDrive) => (file === null ? 'simulated' : `image file ${file}`);
 
 /** What both drives take where nothing can be a hole. */
 const fullBytes = ({ job, drive }: JobView) => (job.takeIn.oldDrive.labelGB + (drive?.labelGB ?? 0)) * 1e9;

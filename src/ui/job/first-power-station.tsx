@@ -38,7 +38,13 @@ export function FirstPowerStation({ view, act, look, busy, goOn }: StationProps)
   const needed = profile.procedure.power !== 'cell' || startsOnlyOnCharger;
   const out = needed ? cables.find(({ fact }) => !isTrue(facts, fact)) : undefined;
   const main = mainAct(view, act, can ? (out ?? null) : null, can) ?? {
-    words: started ? 'It is running' : isOn ? 'It is on' : 'Switch the simulated device on',
+    words: started
+      ? 'It is running'
+      : isOn
+        ? 'It is on'
+        : job.takeIn.practice
+          ? 'Switch the simulated device on'
+          : 'Switched on just now',
     go: null,
   };
   const said = [
@@ -90,7 +96,7 @@ export function FirstPowerStation({ view, act, look, busy, goOn }: StationProps)
           {isOn && !started && main.words !== 'Switch it off' && (
             <SwitchOff isWriting={device?.phase?.leaveAlone ?? false} act={act} busy={busy} />
           )}
-          {menuKeys && !isOn && !started && !main.words.includes('menu keys') && (
+          {menuKeys && job.takeIn.practice && !isOn && !started && !main.words.includes('menu keys') && (
             <Button
               disabled={busy || !can || out !== undefined}
               onClick={() => void act({ kind: 'switch-on', menu: true })}
@@ -148,7 +154,7 @@ function mainAct(
   if (job.power && device?.code && !device.phase)
     return { words: 'Switch it off', go: () => void act({ kind: 'switch-off' }) };
   if (job.power || !can) return null;
-  if (!out && job.route === 'network' && job.outcome !== null)
+  if (!out && job.route === 'network' && job.outcome !== null && job.takeIn.practice)
     return {
       words: 'Switch it on with the menu keys held',
       go: () => void act({ kind: 'switch-on', menu: true }),
@@ -158,7 +164,9 @@ function mainAct(
         words: `Plug the ${out.words} in`,
         go: () => void act({ kind: 'observe', fact: out.fact, value: true }),
       }
-    : { words: 'Switch the simulated device on', go: () => void act({ kind: 'switch-on' }) };
+    : job.takeIn.practice
+      ? { words: 'Switch the simulated device on', go: () => void act({ kind: 'switch-on' }) }
+      : { words: 'Switched on just now', go: () => void act({ kind: 'power-on' }) };
 }
 
 /** Off again; while it writes its drive, asked twice. */

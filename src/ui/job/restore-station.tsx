@@ -36,10 +36,13 @@ export function RestoreStation({ view, act, busy, copy, goOn }: StationProps & {
     ? { words: 'Plug the charger in', go: () => observe('charger.connected', true) }
     : !isIn
       ? { words: `Put ${stick?.label ?? 'the stick'} in`, go: () => observe('stick.inserted', true) }
-      : {
-          words: copy.kind === 'interrupted' ? 'Go on from the stick' : 'Start the simulated device from it',
-          go: () => void act({ kind: 'restore' }),
-        };
+      : !view.job.takeIn.practice
+        ? { words: 'Start it from the stick, then say what it came to', go: null }
+        : {
+            words:
+              copy.kind === 'interrupted' ? 'Go on from the stick' : 'Start the simulated device from it',
+            go: () => void act({ kind: 'restore' }),
+          };
   const progress = running ? copy.progress : null;
   const left = progress?.rate.secondsLeft ?? null;
   return (

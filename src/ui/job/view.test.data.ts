@@ -52,6 +52,7 @@ export function viewOf(bench: Bench, more: Partial<JobView> = {}): JobView {
     technicians: [{ initials: 'IM', name: 'Ines Marrow', mains: false }],
     now: '2026-11-24T08:00:00.000Z',
     hasProfiles: true,
+    isDemo: true,
     jobs: [],
   };
   return {
@@ -60,6 +61,7 @@ export function viewOf(bench: Bench, more: Partial<JobView> = {}): JobView {
       frame,
       copy: { kind: 'none' },
       knowsHoles: true,
+      driveFiles: null,
       photos: [],
       device: null,
       deviceS: null,

@@ -55,6 +55,7 @@ export function TakeInScreen({
           settings={frame.settings}
           now={frame.now}
           submitWords="Take it in"
+          asksForPractice={!frame.isDemo}
           onSubmit={async (takeIn) => {
             const taken = await post<{ id: string }>('/api/jobs', takeIn, requestId(takeIn));
             setFault(taken.ok ? null : taken.fault);

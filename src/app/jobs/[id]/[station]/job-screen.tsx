@@ -170,6 +170,11 @@ function JobHeader({ view, station }: { view: JobView; station: StationId }) {
         <p className="text-soft">
           {size(job.takeIn.oldDrive.labelGB)} → {size(view.drive?.labelGB ?? job.takeIn.wantedGB)}
         </p>
+        {job.takeIn.practice && (
+          <p className="text-soft" title="Nothing that they show proves anything of real ones.">
+            practice: drives and device are simulated
+          </p>
+        )}
         <p className="ml-auto">
           {promisedAt && (
             <span className="figures">promised {showMoment(promisedAt, frame.settings)} · </span>

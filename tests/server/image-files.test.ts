@@ -1,0 +1,183 @@
+import { mkdir, open, rename, stat, symlink, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { DriveImage, fillDrive } from '@/dock';
+import { fillWish } from '@/core/disk';
+import { forecastSectors } from '@/core/part';
+import { unsafeValue } from '@/core/result';
+import { takeInDevice } from '@/server';
+import { driveFiles } from '@/server/drive-files';
+import { type Workshop, act, jobView, openWorkshop } from './workshop';
+
+/** A real device in a workshop of one's own: its drives come as image files, and nothing simulated takes part. */
+
+let workshop: Workshop;
+let folder: string;
+let id: string;
+const view = () => jobView(workshop.runtime, id);
+const does = (what: object) => act(workshop.runtime, id, what);
+const path = (name: string) => join(folder, name);
+
+const takeIn = {
+  profileId: 'braskit-osprey',
+  owner: 'Bosun',
+  serial: '',
+  place: '',
+  wish: 'bigger',
+  wantedGB: 1000,
+  dataToKeep: true,
+  oldDrive: { formFactor: '2242-S3-M', labelGB: 512, usedBytes: 310e6 },
+  encryption: 'no',
+  card: 'no',
+  swollen: 'no',
+  consent: true,
+  chargePercent: 15,
+  promisedAt: null,
+  note: '',
+};
+
+const ended = () =>
+  new Promise<string>((resolve) => {
+    const stop = workshop.runtime.copies.listen(id, (state) => {
+      if (state.kind === 'running') return;
+      stop();
+      resolve(state.kind === 'interrupted' ? (state.fault?.code ?? 'interrupted') : state.kind);
+    });
+  });
+
+beforeAll(async () => {
+  workshop = await openWorkshop();
+  const { runtime } = workshop;
+  // The demo's parts and devices, in a workshop that is somebody's own.
+  runtime.isDemo = false;
+  folder = join(workshop.folder, 'images-of-drives');
+  await mkdir(folder);
+  runtime.drivesFolder = folder;
+  const taken = await takeInDevice(runtime, takeIn);
+  id = unsafeValue(taken).id;
+  // An image as a reading of a real drive would give it.
+  const made = join(workshop.folder, 'made');
+  await mkdir(made);
+  const sectors = forecastSectors(512, 512);
+  const drive = await DriveImage.create(made, sectors * 512);
+  const { profile } = await view();
+  await fillDrive(drive, {
+    parts: profile.deliveredParts,
+    sectors,
+    sectorBytes: 512,
+    statedBytes: 400e6,
+    startFile: profile.startFile,
+    seed: 11,
+    volumes: join(process.cwd(), 'demo/volumes'),
+  });
+  await drive.close();
+  await rename(join(made, 'image.img'), path('old.img'));
+  expect(await does({ kind: 'choose', driveId: 'ostrel-marl-1000', padIds: ['lindrel-soft-250'] })).toBe(
+    'ok',
+  );
+  await does({ kind: 'lay-out', wish: fillWish });
+  for (let now = await view(); now.current === 'open'; now = await view())
+    expect(await does({ kind: 'step', stepId: now.nextStepId })).toBe('ok');
+}, 120_000);
+afterAll(() => workshop.close());
+
+it('a device that is taken in is real unless practice was asked for, and stays what it is', async () => {
+  expect((await view()).job.takeIn.practice).toBe(false);
+  const practice = unsafeValue(await takeInDevice(workshop.runtime, { ...takeIn, practice: true }));
+  expect((await jobView(workshop.runtime, practice.id)).job.takeIn.practice).toBe(true);
+  await act(workshop.runtime, practice.id, { kind: 'amend', takeIn: { ...takeIn, practice: false } });
+  expect((await jobView(workshop.runtime, practice.id)).job.takeIn.practice).toBe(true);
+});
+
+it('the folder’s images are listed by their size, and what is odd by why', async () => {
+  await symlink('/nowhere.img', path('dangling.img'));
+  await mkdir(path('folder.img'));
+  await writeFile(path('short.img'), 'x');
+  await writeFile(path('letter.txt'), 'x');
+  const found = (await view()).driveFiles!;
+  expect(found.files.map(({ name, bytes }) => [name, bytes])).toEqual([
+    ['old.img', forecastSectors(512, 512) * 512],
+  ]);
+  expect(found.odd.map(({ name }) => name)).toEqual(['dangling.img', 'folder.img', 'short.img']);
+  expect(await driveFiles({ ...workshop.runtime, drivesFolder: null })).toBeNull();
+});
+
+it('nothing simulated is made for it', async () => {
+  expect(await does({ kind: 'dock', caseId: 'tarn-5' })).toBe('no-stand-in');
+  expect(await does({ kind: 'switch-on' })).toBe('no-stand-in');
+  expect(await does({ kind: 'restore' })).toBe('no-stand-in');
+  expect(await workshop.runtime.dock.identities()).toEqual([]);
+});
+
+it.each([
+  [{ old: 'old.img', new: 'old.img' }, 'same-file'],
+  [{ old: 'nothing.img', new: 'new.img' }, 'not-found'],
+  [{ old: 'dangling.img', new: 'new.img' }, 'not-found'],
+  [{ old: 'old.img', new: 'folder.img' }, 'not-found'],
+  [{ old: '../made/x.img', new: 'new.img' }, 'form'],
+  [{ old: 'old.img', new: 'a/b.img' }, 'form'],
+])('%j is refused', async (files, code) => {
+  expect(await does({ kind: 'dock', caseId: 'tarn-5', files })).toBe(code);
+});
+
+it('both files get labels; the new one is made of the drive’s true size, and armed by its label as any drive', async () => {
+  expect(await does({ kind: 'dock', caseId: 'tarn-5', files: { old: 'old.img', new: 'new.img' } })).toBe(
+    'ok',
+  );
+  const { dock } = (await view()).job;
+  expect([dock!.old.file, dock!.new.file]).toEqual(['old.img', 'new.img']);
+  expect((await stat(path('new.img'))).size).toBe(forecastSectors(1000, 512) * 512);
+  expect(await does({ kind: 'copy' })).toBe('hold-label');
+  expect(await does({ kind: 'arm', label: dock!.new.benchLabel.replace('-', '') })).toBe('ok');
+});
+
+it('the whole chain works on them: read, copied, proved, looked into; and the proof is of what really is', async () => {
+  const source = await stat(path('old.img'));
+  const done = ended();
+  expect(await does({ kind: 'copy' })).toBe('ok');
+  expect(await done).toBe('finished');
+  const now = await view();
+  expect(now.job.copy).toMatchObject({ grade: 'read-back', simulated: false, mismatches: 0 });
+  expect(now.evidence!.filter(({ verdict }) => verdict === 'over')).toEqual([]);
+  expect(now.sheet).toMatchObject({ practice: false, copy: { simulated: false } });
+  expect(now.current).toBe('swap');
+  // The old image was read and nothing else.
+  expect((await stat(path('old.img'))).mtimeMs).toBe(source.mtimeMs);
+}, 60_000);
+
+it('an image that another program changes between two runs is noticed', async () => {
+  await does({ kind: 'undock' });
+  expect(await does({ kind: 'dock', caseId: 'tarn-5', files: { old: 'old.img', new: 'new.img' } })).toBe(
+    'ok',
+  );
+  const { dock } = (await view()).job;
+  await does({ kind: 'arm', label: dock!.new.benchLabel });
+  const stopped = ended();
+  await does({ kind: 'copy' });
+  await does({ kind: 'copy-stop' });
+  expect(await stopped).toBe('interrupted');
+  const order = (await workshop.runtime.dock.copyOf(id).standing())!.order;
+  const file = await open(path('old.img'), 'r+');
+  const at = order.spans.reduce((most, span) => (span.bytes > most.bytes ? span : most)).source + 4096;
+  const bytes = Buffer.alloc(1);
+  await file.read(bytes, 0, 1, at);
+  await file.write(Buffer.from([bytes[0]! ^ 1]), 0, 1, at);
+  await file.close();
+  const again = ended();
+  expect(await does({ kind: 'copy' })).toBe('ok');
+  expect(['finished', 'source-changed']).toContain(await again);
+}, 60_000);
+
+it('a file that one job has on the dock is not another job’s to take', async () => {
+  const other = unsafeValue(await takeInDevice(workshop.runtime, takeIn)).id;
+  await act(workshop.runtime, other, {
+    kind: 'choose',
+    driveId: 'ostrel-marl-1000',
+    padIds: ['lindrel-soft-250'],
+  });
+  await act(workshop.runtime, other, { kind: 'lay-out', wish: fillWish });
+  const theirs = () => jobView(workshop.runtime, other);
+  for (let now = await theirs(); now.current === 'open'; now = await theirs())
+    await act(workshop.runtime, other, { kind: 'step', stepId: now.nextStepId });
+  const files = { old: 'old.img', new: 'other.img' };
+  expect(await act(workshop.runtime, other, { kind: 'dock', caseId: 'tarn-5', files })).toBe('drive-busy');
+});
