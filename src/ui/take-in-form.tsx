@@ -143,6 +143,19 @@ export function TakeInForm({
         }
       >
         <section className="grid gap-x-6 gap-y-3.5 md:max-lg:grid-cols-2 xl:grid-cols-2">
+          {asksForPractice && (
+            <div className="col-span-full">
+              <Choice
+                legend="What is it?"
+                value={what}
+                onChange={setWhat}
+                options={[
+                  { value: 'real', label: 'A real device', hint: 'drives come as image files' },
+                  { value: 'practice', label: 'Practice', hint: 'drives and device are simulated' },
+                ]}
+              />
+            </div>
+          )}
           <Controller
             control={control}
             name="profileId"
@@ -238,19 +251,6 @@ export function TakeInForm({
             {...register('note')}
             error={error('note')}
           />
-          {asksForPractice && (
-            <div className="col-span-full">
-              <Choice
-                legend="What is it?"
-                value={what}
-                onChange={setWhat}
-                options={[
-                  { value: 'real', label: 'A real device', hint: 'drives come as image files' },
-                  { value: 'practice', label: 'Practice', hint: 'drives and device are simulated' },
-                ]}
-              />
-            </div>
-          )}
         </section>
       </StationFrame>
     </form>

@@ -152,11 +152,22 @@ export function CarryOverStation({
           }
         />
       )}
+      {!job.dock && !inside && job.wish && !job.takeIn.practice && (
+        <DriveFilesCard
+          driveFiles={view.driveFiles}
+          jobId={job.id}
+          locale={options.locale}
+          onChange={setFiles}
+        />
+      )}
       {!job.dock && !view.knowsHoles && <NoHoles bytes={fullBytes(view)} locale={options.locale} />}
       {!job.dock && !inside && job.wish && (
-        <Card title={job.takeIn.practice ? 'Into the dock' : 'Case or port that they go through'}>
+        <Card
+          title={job.takeIn.practice ? 'Into the dock' : 'Case that the drives are read and written through'}
+        >
           <Choice
             legend="Case for the new drive"
+            hideLegend={!job.takeIn.practice}
             value={caseId}
             onChange={setCaseId}
             options={view.cases.map((c) => ({
@@ -166,14 +177,6 @@ export function CarryOverStation({
             }))}
           />
         </Card>
-      )}
-      {!job.dock && !inside && job.wish && !job.takeIn.practice && (
-        <DriveFilesCard
-          driveFiles={view.driveFiles}
-          jobId={job.id}
-          locale={options.locale}
-          onChange={setFiles}
-        />
       )}
       {job.dock && (
         <div className="grid gap-3.5 md:grid-cols-2">
