@@ -128,9 +128,13 @@ export function SheetPaper({ sheet, options, workshop, draft }: Props) {
       )}
       {sheet.copy && (
         <p className="mt-4">
-          <b>Copy:</b> {proofSentences(sheet.copy, size).join(' ')} It took {showDuration(sheet.copy.seconds)}
-          . SHA-256 over all block digests:{' '}
-          <span className="figures break-all text-[12px]">{sheet.copy.sha256}</span>
+          <b>Copy:</b> {proofSentences(sheet.copy, size).join(' ')}{' '}
+          {sheet.copy.blocks > 0 && (
+            <>
+              It took {showDuration(sheet.copy.seconds)}. SHA-256 over all block digests:{' '}
+              <span className="figures break-all text-[12px]">{sheet.copy.sha256}</span>
+            </>
+          )}
         </p>
       )}
       <div className="mt-4 grid gap-6 sm:grid-cols-2 print:grid-cols-2">

@@ -4,6 +4,7 @@ import { DriveImage, fillDrive } from '@/dock';
 import { fillWish } from '@/core/disk';
 import { forecastSectors } from '@/core/part';
 import { unsafeValue } from '@/core/result';
+import { sheetMarkdown } from '@/core/sheet';
 import { takeInDevice } from '@/server';
 import { driveFiles } from '@/server/drive-files';
 import { type Workshop, act, jobView, openWorkshop } from './workshop';
@@ -180,4 +181,31 @@ it('a file that one job has on the dock is not another job’s to take', async (
     await act(workshop.runtime, other, { kind: 'step', stepId: now.nextStepId });
   const files = { old: 'old.img', new: 'other.img' };
   expect(await act(workshop.runtime, other, { kind: 'dock', caseId: 'tarn-5', files })).toBe('drive-busy');
+});
+
+it('a copy that was made elsewhere is noted with its means, held before Swap, and stands so on the sheet', async () => {
+  const other = unsafeValue(await takeInDevice(workshop.runtime, takeIn)).id;
+  const doing = (what: object) => act(workshop.runtime, other, what);
+  const theirs = () => jobView(workshop.runtime, other);
+  const elsewhere = { kind: 'copied-elsewhere', means: 'the ferry yard’s own copier' };
+  expect(await doing(elsewhere)).toBe('no-layout');
+  await doing({ kind: 'choose', driveId: 'ostrel-marl-1000', padIds: ['lindrel-soft-250'] });
+  await doing({ kind: 'lay-out', wish: fillWish });
+  expect(await doing(elsewhere)).toBe('drive-inside');
+  for (let now = await theirs(); now.current === 'open'; now = await theirs())
+    await doing({ kind: 'step', stepId: now.nextStepId });
+  expect(await doing(elsewhere)).toBe('ok');
+  const held = await theirs();
+  expect(held.current).toBe('carry-over');
+  expect(held.job.copy).toMatchObject({ grade: 'done-elsewhere', simulated: false, blocks: 0 });
+  expect(held.facts['copy.verified']?.value).toBe(false);
+  expect(held.holds.map(({ code }) => code)).toContain('copy-unverified');
+  expect(held.prove.find(({ id: one }) => one === 'mismatches')!.verdict).toBe('unknown');
+  expect(await doing({ kind: 'override', code: 'copy-unverified', reason: 'the yard read it back' })).toBe(
+    'ok',
+  );
+  expect((await theirs()).current).toBe('swap');
+  const sheet = await theirs();
+  expect(sheet.sheet.copy).toMatchObject({ grade: 'done-elsewhere', readBack: { reason: elsewhere.means } });
+  expect(sheetMarkdown(sheet.sheet, { locale: 'en-GB' })).toContain('Nothing of it was compared here');
 });

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { stepsOf, said } from '../job';
 import { type Result, ok, refuse } from '../result';
-import { factValue } from '../work';
+import { doneElsewhere } from '../copy';
+import { factValue, overrideFact } from '../work';
 import { type Asked, always, personAct, standInAct } from './record';
 
 /** What is done with the drives on the dock. */
@@ -121,6 +122,53 @@ export const copy = standInAct(
     needs: onDock,
     stops: ['copy', 'first-write'],
     permit: always,
+  },
+);
+
+/** The copy was made by other means: what with stands on the sheet, and nothing is called verified. */
+export const copiedElsewhere = personAct(
+  z.object({ kind: z.literal('copied-elsewhere'), means: z.string().trim().min(3).max(300) }),
+  {
+    words: 'say that the copy was made elsewhere',
+    afterHandOver: false,
+    needs({ state: { job, facts } }) {
+      if (job.route !== 'copy-on-dock')
+        return refuse(
+          'other-way',
+          'This job is restored and not copied.',
+          'Take the way “Copy on the dock” at Data first.',
+        );
+      if (job.takeIn.practice)
+        return refuse(
+          'practice',
+          'This job is practice: there is nothing real to have been copied elsewhere.',
+          'Put both drives in the dock.',
+        );
+      if (job.dock)
+        return refuse('docked', 'Its drives are on the dock.', 'Take both out of the dock first.');
+      if (!job.choice || !job.wish)
+        return refuse(
+          'no-layout',
+          'No drive or layout is chosen yet.',
+          'Choose a drive at Fit and lay it out at Data.',
+        );
+      return factValue(facts, 'drive.inserted') === false
+        ? ok(null)
+        : refuse(
+            'drive-inside',
+            'The old drive is still in the device.',
+            'Open the device and draw it out first.',
+          );
+    },
+    stops: [],
+    permit: always,
+    decide: ({ state: { job }, act }) =>
+      said({ ...job, copy: doneElsewhere(act.means) }, 'copied', `Copied elsewhere: ${act.means}.`, [
+        { fact: 'copy.begun', value: true },
+        { fact: 'copy.verified', value: false },
+        { fact: 'copy.looked-into', value: null },
+        { fact: overrideFact('copy-unverified'), value: null },
+      ]),
   },
 );
 

@@ -35,6 +35,7 @@ export const actTable = Object.freeze({
   copy: dock.copy,
   'copy-stop': dock.copyStop,
   'look-inside': dock.lookInside,
+  'copied-elsewhere': dock.copiedElsewhere,
   restore: power.restore,
   'switch-on': power.switchOn,
   'power-on': power.powerOn,

@@ -54,8 +54,27 @@ function comparedWords({ grade, readBack, mismatches, readBackFrom }: CopyProof)
   }
 }
 
+/** What is known of a copy that was made by other means: what it was made with, and nothing else. */
+export const doneElsewhere = (means: string): CopyProof => ({
+  grade: 'done-elsewhere',
+  simulated: false,
+  blocks: 0,
+  bytes: 0,
+  mismatches: 0,
+  rewrites: 0,
+  // Of no block at all (FIPS 180-4, the empty message).
+  sha256: 'e3b0c44298fc1c149afbf4c8996fb92427ae41e4649b934ca495991b7852b855',
+  seconds: 0,
+  readBack: { mode: 'skipped', reason: means },
+  readBackFrom: null,
+  redoneBlocks: 0,
+  unreadable: [],
+});
+
 /** How a proof reads on paper: what was moved, how it was compared, what could not be read, and what was simulated. */
 export function proofSentences(proof: CopyProof, showBytes: (bytes: number) => string): string[] {
+  if (proof.grade === 'done-elsewhere')
+    return [`Copied by other means: ${proof.readBack.reason}. Nothing of it was compared here.`];
   const first = `${showBytes(proof.bytes)} in ${proof.blocks} blocks, ${comparedWords(proof)}; ${proof.rewrites} intended rewrites.`;
   const redone =
     proof.redoneBlocks > 0

@@ -1,3 +1,4 @@
+import { isProof } from '../copy';
 import { type Margin, isKept } from '../margin';
 import type { Job } from './job';
 
@@ -13,7 +14,12 @@ export function standsAgainst(prove: Margin[], job: Pick<Job, 'copy'>): StandsAg
   const failing = prove.filter(
     (margin) =>
       !isKept(margin) &&
-      !(margin.id === 'mismatches' && margin.verdict === 'unknown' && job.copy?.grade === 'not-read-back'),
+      !(
+        margin.id === 'mismatches' &&
+        margin.verdict === 'unknown' &&
+        job.copy !== null &&
+        !isProof(job.copy.grade)
+      ),
   );
   return {
     blocking: failing.filter(({ id }) => id !== 'unreadable'),

@@ -44,7 +44,7 @@ export function sheetMarkdown(sheet: Sheet, options: ShowOptions & { locale: str
       '## Copy',
       '',
       ...proofSentences(sheet.copy, size).map(e),
-      `SHA-256 over all block digests: \`${sheet.copy.sha256}\`.`,
+      ...(sheet.copy.blocks > 0 ? [`SHA-256 over all block digests: \`${sheet.copy.sha256}\`.`] : []),
       '',
     );
   }

@@ -16,6 +16,7 @@ import { Ribbons } from '../layout/ribbons';
 import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
 import { CopyAside } from './copy-aside';
+import { CopiedElsewhere } from './copied-elsewhere';
 import { type ChosenFiles, DriveFilesCard } from './drive-files-card';
 import { EvidenceCard } from './evidence-card';
 import { HoldRemedy } from './hold-remedy';
@@ -137,7 +138,7 @@ export function CarryOverStation({
       )}
       {unproved && (
         <HoldNotice hold={unproved} override={<OverrideForm hold={unproved} act={act} busy={busy} />}>
-          <HoldRemedy hold={unproved} act={act} busy={busy} limitPercent={0} />
+          <HoldRemedy hold={unproved} act={act} busy={busy} limitPercent={0} onDock={job.dock !== null} />
         </HoldNotice>
       )}
       {copy.kind === 'interrupted' && (
@@ -160,7 +161,12 @@ export function CarryOverStation({
           onChange={setFiles}
         />
       )}
-      {!job.dock && !view.knowsHoles && <NoHoles bytes={fullBytes(view)} locale={options.locale} />}
+      {!job.dock && !inside && job.wish && !job.takeIn.practice && copy.kind === 'none' && (
+        <CopiedElsewhere act={act} busy={busy} />
+      )}
+      {!job.dock && !view.knowsHoles && job.takeIn.practice && (
+        <NoHoles bytes={fullBytes(view)} locale={options.locale} />
+      )}
       {!job.dock && !inside && job.wish && (
         <Card
           title={job.takeIn.practice ? 'Into the dock' : 'Case that the drives are read and written through'}

@@ -1,4 +1,11 @@
-import { type CopyProgress, type CopyState, gradeWords, isProof, readBackFromWords } from '@/core/copy';
+import {
+  type CopyProgress,
+  type CopyState,
+  gradeWords,
+  isProof,
+  proofSentences,
+  readBackFromWords,
+} from '@/core/copy';
 import type { JobView } from '@/core/job-view';
 import { showBytes, showDuration, showDurationRange, showRate } from '@/core/units';
 import { CopyBar, copyShares } from '../copy-bar';
@@ -60,6 +67,17 @@ export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
       </>
     );
   }
+  if (copy.kind === 'finished' && proof?.grade === 'done-elsewhere')
+    return (
+      <>
+        <h2 className="text-[17px] text-tight">{gradeWords[proof.grade]}</h2>
+        {proofSentences(proof, (bytes) => showBytes(bytes, { locale })).map((sentence) => (
+          <p key={sentence} className="mt-1">
+            {sentence}
+          </p>
+        ))}
+      </>
+    );
   if (copy.kind === 'finished' && proof) {
     return (
       <>

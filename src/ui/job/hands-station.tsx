@@ -98,6 +98,7 @@ export function HandsStation({
             act={act}
             busy={busy}
             limitPercent={chargeLimitOf(view.profile, view.job)}
+            onDock={view.job.dock !== null}
           />
         </HoldNotice>
       )}

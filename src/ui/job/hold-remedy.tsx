@@ -7,10 +7,17 @@ import { Button } from '../button';
 import { Field } from '../field';
 import type { StationProps } from './station-props';
 
-type Props = { hold: Hold; act: StationProps['act']; busy: boolean; limitPercent: number };
+type Props = {
+  hold: Hold;
+  act: StationProps['act'];
+  busy: boolean;
+  limitPercent: number;
+  /** Whether both drives lie on the dock, so that a copy can be read back or looked into. */
+  onDock?: boolean;
+};
 
 /** The act that lifts a hold, where looking or reading is enough. */
-export function HoldRemedy({ hold, act, busy, limitPercent }: Props) {
+export function HoldRemedy({ hold, act, busy, limitPercent, onDock = false }: Props) {
   const [charge, setCharge] = useState('');
   const observe = (fact: (typeof observable)[number], value: boolean, words: string) => (
     <Button disabled={busy} onClick={() => void act({ kind: 'observe', fact, value })}>
@@ -36,7 +43,7 @@ export function HoldRemedy({ hold, act, busy, limitPercent }: Props) {
       return observe('storage-mode.entered', true, 'The storage mode is entered');
     case 'copy-unverified':
       // Only a finished copy can be read back or looked into; one that is not is gone on with.
-      return hold.seen ? (
+      return hold.seen && onDock ? (
         <div className="flex flex-wrap gap-3">
           <Button disabled={busy} onClick={() => void act({ kind: 'copy' })}>
             Read it back now
