@@ -2,7 +2,7 @@ import { type CopyOrder } from '@/core/copy';
 import { surelyUnchanged } from '@/core/file-stamp';
 import { isAllZero } from '@/core/disk';
 import { type Fault, type Result, ok, refuse } from '@/core/result';
-import { type Block, blockBytes, rewritesIn } from './blocks';
+import { type Block, blockBytes, readBlock, rewritesIn } from './blocks';
 import { type Unreadable, readWithCare } from './careful-read';
 import { sha256 } from './digest';
 import type { SourceDrive, TargetDrive } from './drives';
@@ -85,7 +85,7 @@ async function checkSource(
     // What could not be read then says nothing now.
     if (claimed.unreadable.some((one) => touches(block, one))) continue;
     const bytes = buffer.subarray(0, block.bytes);
-    const unread = await readWithCare(source, block.source, bytes, order.sectorBytes);
+    const unread = await readBlock(source, block, bytes, order.sectorBytes);
     if (unread.length === 0 && sha256(bytes) !== digest)
       return { ok: false, fault: sourceChanged(`at byte ${block.source}`) };
   }
@@ -115,7 +115,7 @@ async function redo(
   before: string,
 ): Promise<Result<{ digest: string; unreadable: Unreadable[] }>> {
   const bytes = new Uint8Array(block.bytes);
-  const unreadable = await readWithCare(source, block.source, bytes, order.sectorBytes);
+  const unreadable = await readBlock(source, block, bytes, order.sectorBytes);
   const digest = sha256(bytes);
   const wasRead = !claimed.unreadable.some((one) => touches(block, one));
   if (wasRead && unreadable.length === 0 && digest !== before)

@@ -4,8 +4,8 @@ import { sameState } from '@/core/file-stamp';
 import { isAllZero } from '@/core/disk';
 import { RateWatch } from '@/core/link';
 import { type Fault, type Result, ok } from '@/core/result';
-import { type Block, blockBytes, blocksOf } from './blocks';
-import { type Unreadable, readWithCare } from './careful-read';
+import { type Block, blockBytes, blocksOf, readBlock } from './blocks';
+import type { Unreadable } from './careful-read';
 import { checkAgain, mismatch, sourceChanged } from './check-again';
 import { sha256 } from './digest';
 import { DriveError, type SourceDrive, type TargetDrive, troubleFault } from './drives';
@@ -223,7 +223,7 @@ class Run {
     let used = 0;
     for (const block of batch) {
       const bytes = buffer.subarray(used, used + block.bytes);
-      unreadable.push(...(await readWithCare(source, block.source, bytes, order.sectorBytes)));
+      unreadable.push(...(await readBlock(source, block, bytes, order.sectorBytes)));
       digests.push(sha256(bytes));
       if (!(await this.readsZeroAlready(block, bytes))) await target.write(block.target, bytes);
       used += block.bytes;

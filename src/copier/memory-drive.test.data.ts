@@ -58,6 +58,7 @@ export function order(readBack: ReadBack = { mode: 'each', reason: '' }): CopyOr
       target: i * blockSize,
       bytes: blockSize,
       part: 1,
+      zero: false,
     })),
     rewrites: [{ what: 'table', offset: 0, base64: Buffer.from('rewritten').toString('base64') }],
   };

@@ -17,7 +17,7 @@ export function orderFrom(
     sectorBytes: layout.sourceSectorBytes,
     readBack,
     parts: layout.partitions.map(({ number, name }) => ({ number, name: name || `partition ${number}` })),
-    spans: plan.spans,
+    spans: plan.spans.map((span) => ({ ...span, zero: span.zero === true })),
     rewrites: plan.rewrites.map(({ what, offset, bytes }) => ({
       what,
       offset,

@@ -1,4 +1,13 @@
-import { closeSync, copyFileSync, openSync, readFileSync, readSync, statSync, writeSync } from 'node:fs';
+import {
+  closeSync,
+  copyFileSync,
+  openSync,
+  readFileSync,
+  readSync,
+  statSync,
+  writeFileSync,
+  writeSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { type Inspection, isAllZero, readPackedVolume } from '@/core/disk';
@@ -111,6 +120,22 @@ describe('after a copy to a bigger drive the checkers find no fault and every fi
     // What the device will do at its first start works.
     tool('resize2fs', main);
     tool('e2fsck', '-f', '-n', main);
+  });
+
+  it('ext4 onto a drive full of something else: its unused tables of files read zero there, and no old mark is left', async () => {
+    const volume = blank(work.path('onto.img'), 300 * MiB);
+    tool('mke2fs', '-q', '-F', '-t', 'ext4', '-E', 'lazy_itable_init=0', '-d', tree, volume);
+    const source = driveWith(volume, 'onto');
+    const target = work.path('onto-target.img');
+    writeFileSync(target, Buffer.alloc(450 * MiB, 0xa5));
+    await answerOf('copy', source, target, '--overwrite', 'onto-target.img');
+    expect(tool('sfdisk', '-V', target)).toContain('No errors');
+    const main = await partOf(target, 'main');
+    tool('e2fsck', '-f', '-n', main);
+    // Believing no descriptor, every table of files is looked through.
+    tool('tune2fs', '-O', '^metadata_csum,^uninit_bg', main);
+    tool('e2fsck', '-f', '-n', main);
+    expect((await jicara('verify', target, '--source', source)).code).toBe(0);
   });
 
   it('NTFS, which keeps its size until the device grows it', async () => {

@@ -34,6 +34,7 @@ export const Manifest = z.object({
       target: z.int().nonnegative(),
       bytes: z.int().positive(),
       part: z.int().nonnegative(),
+      zero: z.boolean().default(false),
     }),
   ),
   blockBytes: z.int().positive(),

@@ -34,6 +34,8 @@ export const CopyOrder = z.object({
       target: z.int().nonnegative(),
       bytes: z.int().positive(),
       part: z.int().nonnegative().default(0),
+      /** Nothing is read for it: it must read zero on the target, and is left out where that is known. */
+      zero: z.boolean().default(false),
     }),
   ),
   rewrites: z.array(z.object({ what: z.string(), offset: z.int().nonnegative(), base64: z.string() })),

@@ -58,3 +58,20 @@ function join(ranges: ByteRange[], gapBytes: number): ByteRange[] {
 /** Bytes that ordered ranges cover. */
 export const rangeBytes = (ranges: ByteRange[]): number =>
   ranges.reduce((total, { start, end }) => total + end - start, 0);
+
+/** Ordered ranges less what other ordered ranges cover. */
+export function without(ranges: ByteRange[], taken: ByteRange[]): ByteRange[] {
+  const left: ByteRange[] = [];
+  let i = 0;
+  for (const range of ranges) {
+    let { start } = range;
+    while (i < taken.length && taken[i]!.end <= start) i += 1;
+    for (let k = i; k < taken.length && taken[k]!.start < range.end; k += 1) {
+      const { start: from, end } = taken[k]!;
+      if (from > start) left.push({ start, end: from });
+      start = Math.max(start, end);
+    }
+    if (start < range.end) left.push({ start, end: range.end });
+  }
+  return left;
+}

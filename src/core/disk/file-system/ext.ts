@@ -12,6 +12,8 @@ export type Ext = {
   groups: number;
   descriptorBytes: number;
   inodeTableBlocks: number;
+  inodesPerGroup: number;
+  inodeBytes: number;
   reservedDescriptorBlocks: number;
   firstMetaGroup: number;
   hasMetaGroups: boolean;
@@ -102,6 +104,8 @@ export function parseExt(superblock: Uint8Array): { ok: true; value: Ext } | Not
     groups,
     descriptorBytes,
     inodeTableBlocks: Math.ceil((inodesPerGroup * inodeBytes) / blockBytes),
+    inodesPerGroup,
+    inodeBytes,
     reservedDescriptorBlocks: view.getUint16(206, true),
     firstMetaGroup: view.getUint32(260, true),
     hasMetaGroups: (features.incompat & incompat.metaGroups) !== 0,

@@ -16,7 +16,15 @@ export type FileSystemKind =
   | 'XFS';
 
 /** Which bytes of the partition must be carried; `isCoarse` where small gaps were closed to bound the list. */
-export type Usage = { known: true; ranges: ByteRange[]; isCoarse: boolean } | { known: false; why: string };
+export type Usage =
+  | {
+      known: true;
+      ranges: ByteRange[];
+      isCoarse: boolean;
+      /** Stretches that must read zero on the new drive and hold nothing on the old one: cleared there, never carried. */
+      cleared?: ByteRange[];
+    }
+  | { known: false; why: string };
 
 /** Who makes the file system larger when its partition has grown: Jicara by a few sectors, the device at its first start, or nobody. */
 export type Growth = { by: 'rewrite'; limitBytes: number } | { by: 'device' } | { by: 'nobody'; why: string };

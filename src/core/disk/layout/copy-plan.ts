@@ -64,8 +64,8 @@ function spansOf(reading: DriveReading, layout: Layout, partition: PlacedPartiti
   const content = reading.contents[partition.number];
   const usage = content?.kind === 'file-system' ? content.fileSystem.usage : null;
   const own = partitionBytes(partition.from!, layout.sourceSectorBytes);
-  if (usage?.known)
-    return withMarks(usage.ranges, Math.min(own, placedBytes(layout, partition)), partition).map(
+  if (usage?.known) {
+    const carried = withMarks(usage.ranges, Math.min(own, placedBytes(layout, partition)), partition).map(
       ({ start, end }) => ({
         source: from + start,
         target: to + start,
@@ -73,6 +73,8 @@ function spansOf(reading: DriveReading, layout: Layout, partition: PlacedPartiti
         part: partition.number,
       }),
     );
+    return [...carried, ...clearedSpans(usage.cleared ?? [], { from, to, number: partition.number })];
+  }
   return [
     {
       source: from,
@@ -82,6 +84,19 @@ function spansOf(reading: DriveReading, layout: Layout, partition: PlacedPartiti
     },
   ];
 }
+
+/** Stretches of a partition that hold nothing and must read zero where they will stand. */
+const clearedSpans = (
+  ranges: ByteRange[],
+  { from, to, number }: { from: number; to: number; number: number },
+): CopySpan[] =>
+  ranges.map(({ start, end }) => ({
+    source: from + start,
+    target: to + start,
+    bytes: end - start,
+    part: number,
+    zero: true,
+  }));
 
 /** Used ranges with both ends of the partition; where it grows, its old end is no end any more. */
 function withMarks(ranges: ByteRange[], bytes: number, { change }: PlacedPartition): ByteRange[] {
@@ -237,6 +252,6 @@ export async function planCopy(
   spans.push(...more.value.spans);
   rewrites.push(...clearedEnd(layout, more.value.spans), ...(await tableWrites(source, reading, layout)));
   const wanted = spans.filter((span) => span.bytes > 0);
-  const bytes = wanted.reduce((total, span) => total + span.bytes, 0);
+  const bytes = wanted.reduce((total, span) => total + (span.zero ? 0 : span.bytes), 0);
   return ok({ spans: wanted, rewrites, bytes, left: more.value.left });
 }

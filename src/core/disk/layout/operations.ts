@@ -106,7 +106,7 @@ function listed(layout: Layout, known: Known, rate: RateRange | null): Operation
 export function operationsOf(layout: Layout, plan: CopyPlan, rate: RateRange | null): Operation[] {
   const bytesIn = (number: number) =>
     plan.spans
-      .filter(({ part: partition }) => partition === number)
+      .filter(({ part: partition, zero }) => partition === number && !zero)
       .reduce((sum, { bytes }) => sum + bytes, 0);
   const known: Known = {
     startBytes: bytesIn(0),
