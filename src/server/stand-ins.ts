@@ -47,7 +47,11 @@ async function putInDock(
   const { stored, context } = checked;
   const { job } = stored.state;
   if (!context.cases.some(({ id }) => id === caseId))
-    return refuse('not-found', 'This case is not on the bench.', 'Choose one from the list.');
+    return refuse(
+      'not-found',
+      'This case is not on the bench, or does not take this kind of drive.',
+      'Choose one from the list.',
+    );
   const { drive } = context;
   if (!drive) return refuse('no-drive', 'The chosen drive is gone from the catalogue.', 'Choose one at Fit.');
   if (files) {

@@ -12,3 +12,9 @@ export const DockCase = z.object({
   rateBytesPerS: z.int().positive(),
 });
 export type DockCase = z.infer<typeof DockCase>;
+
+/** The cases that take a drive of this kind and are there, the quickest first; all that are there where none is chosen yet. */
+export const casesFor = (cases: DockCase[], protocol: Protocol | null): DockCase[] =>
+  cases
+    .filter(({ takes, onShelf }) => onShelf > 0 && (protocol === null || takes.includes(protocol)))
+    .sort((a, b) => b.rateBytesPerS - a.rateBytesPerS);

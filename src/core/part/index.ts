@@ -2,7 +2,7 @@ export { Adapter } from './adapter';
 export { forecastSectors, freeShownBytes, sectorsFromLabel } from './capacity';
 export type { SectorBytes } from './capacity';
 export { Day, PartId, shortText } from './common';
-export { DockCase } from './dock-case';
+export { DockCase, casesFor } from './dock-case';
 export {
   Drive,
   DriveMeasures,
