@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { z } from 'zod';
 import type { CopySide, CopySource, ReadBack } from '@/core/copy';
 import { CopyFolder, orderFrom } from '@/copier';
-import { type CopyPlan, type DriveReading, type Layout, readDrive } from '@/core/disk';
+import { type CopyPlan, type DriveReading, type Layout, type TableKind, readDrive } from '@/core/disk';
 import { isMissing, makeFolder, readIfThere, removeDurably, renameDurably, writeDurably } from '@/files';
 import { type DriveIdentity, parseIdentity } from './drive-identity';
 import { DriveImage } from './drive-image';
@@ -113,11 +113,13 @@ export class Dock {
   async withDrive<T>(
     benchLabel: string,
     look: (drive: OpenDrive, reading: DriveReading) => Promise<T>,
+    /** Which table counts, where a person had to say. */
+    table: TableKind | null = null,
   ): Promise<T> {
     const identity = await this.identity(benchLabel);
     const drive = await openDrive(this.driveFolder(benchLabel), 'read');
     try {
-      const reading = await readDrive(drive, identity?.sectorBytes);
+      const reading = await readDrive(drive, identity?.sectorBytes, table);
       return await look(drive, reading);
     } finally {
       await drive.close();

@@ -54,7 +54,7 @@ async function loadShared(
 /** What the new drive’s system comes from, as read: the old drive on the dock, or the stick that was taken. */
 async function sourceOf(runtime: Runtime, { route, dock, stick }: Job): Promise<SourceSummary | null> {
   if (route === 'stick') return stick && readStick(runtime, stick.label, stick.sha256);
-  return dock && readSource(runtime, dock.old.benchLabel);
+  return dock && readSource(runtime, dock.old);
 }
 
 async function contextOf(

@@ -23,4 +23,5 @@ export const asDocked = ({ benchLabel, serial, bytes, sectorBytes, file }: Drive
   sectors: Math.floor(bytes / sectorBytes),
   sectorBytes,
   file: file === null ? null : basename(file),
+  table: null,
 });

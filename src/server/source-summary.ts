@@ -3,11 +3,13 @@ import {
   type DriveReading,
   type Layout,
   type LayoutWish,
+  type TableKind,
   PartitionReader,
   planLayout,
   readDrive,
   rulesOf,
 } from '@/core/disk';
+import type { DockedDrive } from '@/core/job';
 import { type SourceSummary } from '@/core/job-view';
 import { startEvidence } from '@/core/copy';
 import type { FileStamp } from '@/core/file-stamp';
@@ -19,9 +21,16 @@ import { logTrouble } from './log';
 import type { Runtime } from './runtime';
 import { stickFolder } from './stick-folder';
 
+/** The tables that a person must choose between before anything is copied; none where the drive says it by itself. */
+const undecidedTables = ({ faults, table, other }: DriveReading): TableKind[] =>
+  table && faults.some(({ code }) => code === 'two-tables' || code === 'no-protective-record')
+    ? [table.kind, ...(other ? [other.kind] : [])]
+    : [];
+
 export const summarise = (reading: DriveReading): SourceSummary => ({
   table: reading.table,
   faults: reading.faults.map((fault) => fault.sentence),
+  tables: undecidedTables(reading),
   usedBytes: reading.usedBytes,
   usedByPartition: Object.fromEntries(
     Object.entries(reading.contents).flatMap(([n, content]) =>
@@ -34,12 +43,16 @@ export const summarise = (reading: DriveReading): SourceSummary => ({
 });
 
 /** Reads an old drive on the dock, once; null where it is gone from the dock. */
-export async function readSource(runtime: Runtime, benchLabel: string): Promise<SourceSummary | null> {
-  const known = runtime.sources.get(benchLabel);
+export async function readSource(
+  runtime: Runtime,
+  { benchLabel, table }: Pick<DockedDrive, 'benchLabel' | 'table'>,
+): Promise<SourceSummary | null> {
+  const key = `${benchLabel} ${table ?? ''}`.trim();
+  const known = runtime.sources.get(key);
   if (known) return known;
   if (!(await runtime.dock.identity(benchLabel))) return null;
-  const summary = await runtime.dock.withDrive(benchLabel, async (_, reading) => summarise(reading));
-  runtime.sources.set(benchLabel, summary);
+  const summary = await runtime.dock.withDrive(benchLabel, async (_, reading) => summarise(reading), table);
+  runtime.sources.set(key, summary);
   return summary;
 }
 

@@ -24,8 +24,7 @@ export const standIns: Record<StandInKind, StandIn> = {
   dock: (runtime, checked, act) =>
     act.kind === 'dock' ? putInDock(runtime, checked, act) : Promise.resolve(ok(null)),
   undock: takeOutOfDock,
-  copy: (runtime, checked, act) =>
-    startCopy(runtime, checked, act.kind === 'copy' ? act.readBack : undefined),
+  copy: (runtime, checked, act) => startCopy(runtime, checked, act.kind === 'copy' ? act : { kind: 'copy' }),
   'copy-stop': async (runtime, checked) => {
     if (!runtime.copies.stop(checked.stored.state.job.id))
       return refuse('not-running', 'No copy is running.', 'Nothing needs stopping.');
@@ -152,7 +151,7 @@ async function forgetFiles(runtime: Runtime, { stored }: Checked): Promise<void>
 async function startCopy(
   runtime: Runtime,
   checked: Checked,
-  readBack: Extract<JobAct, { kind: 'copy' }>['readBack'],
+  { readBack, outside }: ActOf<'copy'>,
 ): Promise<Result<null>> {
   const { stored, context } = checked;
   const { job, facts } = stored.state;
@@ -187,11 +186,12 @@ async function startCopy(
       // Read anew: what was shown of the old drive may have been read before it was changed.
       const layout = layoutFrom(summarise(reading), dock.new, wish);
       if (!layout.ok) return layout;
-      const plan = await planCopy(drive, reading, layout.value);
+      const plan = await planCopy(drive, reading, layout.value, outside ?? 'ask');
       if (!plan.ok) return plan;
       const from = { ...source, stamp: await drive.stamp(), imageSha256: null };
       return ok(await runtime.dock.writeOrder(job.id, from, target, layout.value, plan.value, asBegun));
     },
+    dock.old.table,
   );
   if (!ordered.ok) return ordered;
   const soFar = await runtime.dock.copySoFar(job.id);

@@ -1,7 +1,7 @@
 import { mkdir, open, rename, stat, symlink, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { DriveImage, fillDrive } from '@/dock';
-import { fillWish } from '@/core/disk';
+import { buildTable, fillWish, partitionTypeCodes, usableSectors } from '@/core/disk';
 import { forecastSectors } from '@/core/part';
 import { unsafeValue } from '@/core/result';
 import { sheetMarkdown } from '@/core/sheet';
@@ -209,3 +209,67 @@ it('a copy that was made elsewhere is noted with its means, held before Swap, an
   expect(sheet.sheet.copy).toMatchObject({ grade: 'done-elsewhere', readBack: { reason: elsewhere.means } });
   expect(sheetMarkdown(sheet.sheet, { locale: 'en-GB' })).toContain('Nothing of it was compared here');
 });
+
+it('two tables on an image: nothing is copied until a person says which counts, and then that one is', async () => {
+  const other = unsafeValue(await takeInDevice(workshop.runtime, takeIn)).id;
+  const doing = (what: object) => act(workshop.runtime, other, what);
+  const theirs = () => jobView(workshop.runtime, other);
+  await doing({ kind: 'choose', driveId: 'ostrel-marl-1000', padIds: ['lindrel-soft-250'] });
+  await doing({ kind: 'lay-out', wish: fillWish });
+  for (let now = await theirs(); now.current === 'open'; now = await theirs())
+    await doing({ kind: 'step', stepId: now.nextStepId });
+  // A partition table, with a real older record written over its protective one.
+  const sectors = 100 * 2048;
+  const table = {
+    kind: 'gpt' as const,
+    sectorBytes: 512,
+    driveSectors: sectors,
+    diskGuid: '7F0C2A64-0B5E-4C5B-9B63-5D6A5B0C1D2E',
+    ...usableSectors(sectors, 512),
+    partitions: [
+      {
+        number: 1,
+        typeGuid: partitionTypeCodes.basicData,
+        partGuid: '7F0C2A64-0B5E-4C5B-9B63-5D6A5B0C1D2F',
+        firstSector: 2048,
+        lastSector: 40 * 2048 - 1,
+        attributes: '0',
+        name: 'main',
+      },
+    ],
+  };
+  const file = await open(path('two.img'), 'w');
+  await file.truncate(sectors * 512);
+  for (const { offset, bytes } of buildTable(table)) await file.write(bytes, 0, bytes.length, offset);
+  const record = Buffer.alloc(512);
+  record[450] = 0x83;
+  record.writeUInt32LE(4096, 454);
+  record.writeUInt32LE(8192, 458);
+  record.set([0x55, 0xaa], 510);
+  await file.write(record, 0, 512, 0);
+  await file.close();
+  await writeFile(path('to.img'), Buffer.alloc(200 * 2 ** 20));
+  expect(await doing({ kind: 'dock', caseId: 'tarn-5', files: { old: 'two.img', new: 'to.img' } })).toBe(
+    'ok',
+  );
+  const undecided = await theirs();
+  expect(undecided.source!.tables).toEqual(['record', 'gpt']);
+  expect(undecided.source!.table!.kind).toBe('record');
+  await doing({ kind: 'arm', label: undecided.job.dock!.new.benchLabel });
+  expect(await doing({ kind: 'copy' })).toBe('two-tables');
+  expect(await doing({ kind: 'which-table', table: 'gpt' })).toBe('ok');
+  const decided = await theirs();
+  expect([decided.source!.tables, decided.source!.table!.kind]).toEqual([[], 'gpt']);
+  expect(decided.history.at(-1)!.sentence).toContain('the partition table with headers');
+  const done = new Promise<string>((resolve) => {
+    const stop = workshop.runtime.copies.listen(other, (state) => {
+      if (state.kind === 'running') return;
+      stop();
+      resolve(state.kind);
+    });
+  });
+  expect(await doing({ kind: 'copy', outside: 'all' })).toBe('ok');
+  expect(await done).toBe('finished');
+  expect(await doing({ kind: 'which-table', table: 'record' })).toBe('copy-begun');
+  expect((await theirs()).job.copy).toMatchObject({ grade: 'read-back', simulated: false });
+}, 60_000);

@@ -166,7 +166,21 @@ export const proof: CopyProof = {
   seconds: 22,
 };
 export const dock = {
-  old: { benchLabel: 'KV-2206', sectors: 1_000_215_216, sectorBytes: 512, serial: 'A1', file: null },
-  new: { benchLabel: 'KV-2207', sectors: 3_907_029_168, sectorBytes: 512, serial: 'B2', file: null },
+  old: {
+    benchLabel: 'KV-2206',
+    sectors: 1_000_215_216,
+    sectorBytes: 512,
+    serial: 'A1',
+    file: null,
+    table: null,
+  },
+  new: {
+    benchLabel: 'KV-2207',
+    sectors: 3_907_029_168,
+    sectorBytes: 512,
+    serial: 'B2',
+    file: null,
+    table: null,
+  },
   caseId: 'tarn-5',
 };

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { stepsOf, said } from '../job';
 import { type Result, ok, refuse } from '../result';
 import { doneElsewhere } from '../copy';
+import { tableKinds } from '../disk';
 import { factValue, overrideFact } from '../work';
 import { type Asked, always, personAct, standInAct } from './record';
 
@@ -110,6 +111,8 @@ export const arm = personAct(z.object({ kind: z.literal('arm'), label: z.string(
 export const copy = standInAct(
   z.object({
     kind: z.literal('copy'),
+    /** How much of what lies outside partitions and file systems is looked through; left out, all of it unless that takes long. */
+    outside: z.enum(['all', 'edges']).optional(),
     /** Left out: behind each batch. The other two want a reason, which stands on the sheet. */
     readBack: z
       .object({ mode: z.enum(['last', 'skipped']), reason: z.string().trim().min(3).max(300) })
@@ -124,6 +127,39 @@ export const copy = standInAct(
     permit: always,
   },
 );
+
+const tableWords = {
+  gpt: 'the partition table with headers',
+  record: 'the older record in sector 0',
+  none: 'no table: the file system over the whole drive',
+} as const;
+
+/** Two tables are on the old drive: a person says which one counts, before anything is copied. */
+export const whichTable = personAct(z.object({ kind: z.literal('which-table'), table: z.enum(tableKinds) }), {
+  words: 'say which table counts on the old drive',
+  afterHandOver: false,
+  needs: onDock,
+  stops: [],
+  permit: ({ state: { facts } }) =>
+    factValue(facts, 'copy.begun') === true
+      ? refuse(
+          'copy-begun',
+          'The copy has begun with the table as it was.',
+          'Take both drives out to begin anew.',
+        )
+      : ok(null),
+  decide({ state: { job }, act }) {
+    const { dock } = job;
+    if (!dock)
+      return refuse('not-docked', 'No drive lies on the dock.', 'Put both drives in the dock first.');
+    const old = { ...dock.old, table: act.table };
+    return said(
+      { ...job, dock: { ...dock, old } },
+      'dock',
+      `On ${old.benchLabel} counts ${tableWords[act.table]}.`,
+    );
+  },
+});
 
 /** The copy was made by other means: what with stands on the sheet, and nothing is called verified. */
 export const copiedElsewhere = personAct(

@@ -36,6 +36,7 @@ export const actTable = Object.freeze({
   'copy-stop': dock.copyStop,
   'look-inside': dock.lookInside,
   'copied-elsewhere': dock.copiedElsewhere,
+  'which-table': dock.whichTable,
   restore: power.restore,
   'switch-on': power.switchOn,
   'power-on': power.powerOn,

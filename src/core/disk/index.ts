@@ -41,7 +41,7 @@ export { buildTable } from './table/gpt-build';
 export { usableSectors } from './table/gpt';
 export { crc32 } from './table/crc32';
 export { guidFromBytes, guidToBytes, partitionTypeCodes, partitionTypes } from './table/guid';
-export { checkPartitions, partitionBytes } from './table/partition-table';
+export { checkPartitions, partitionBytes, tableKinds } from './table/partition-table';
 export type { Partition, PartitionTable, TableFault, TableKind, TableReading } from './table/partition-table';
 export { detectSectorBytes, readTable } from './table/read-table';
 export type { Write } from './write';

@@ -1,5 +1,5 @@
 import type { DeviceProfile } from '../device';
-import type { Layout, PartitionRules, PartitionTable } from '../disk';
+import type { Layout, PartitionRules, PartitionTable, TableKind } from '../disk';
 import type { Margin, Verdict } from '../margin';
 import type { Build, CandidateLine } from '../fit';
 import type { DockCase, Drive, Heatsink, Pad } from '../part';
@@ -29,6 +29,8 @@ export type PhotoLine = {
 export type SourceSummary = {
   table: PartitionTable | null;
   faults: string[];
+  /** Tables that a person must choose between; empty where the drive says it by itself. */
+  tables: TableKind[];
   usedBytes: number;
   usedByPartition: Record<number, number>;
   rules: PartitionRules;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { LayoutWish } from '../disk';
+import { LayoutWish, tableKinds } from '../disk';
 import { Measures } from '../device';
 import { Library } from '../fit';
 import { Known } from '../margin';
@@ -24,6 +24,8 @@ export const DockedDrive = z.object({
   serial: z.string(),
   /** The image file that it is; null for a simulated drive. */
   file: z.string().nullable().default(null),
+  /** Which of two tables counts on it, where a person had to say; null where none had to. */
+  table: z.enum(tableKinds).nullable().default(null),
 });
 export type DockedDrive = z.infer<typeof DockedDrive>;
 

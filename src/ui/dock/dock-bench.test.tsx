@@ -12,6 +12,7 @@ const drive = (benchLabel: string, sectors: number) => ({
   sectorBytes: 512,
   serial: benchLabel,
   file: null,
+  table: null,
 });
 const pair = (copy: CopyState, more: Partial<DockPair> = {}): DockPair => ({
   jobId: 'Q-0412',

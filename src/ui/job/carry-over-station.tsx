@@ -42,6 +42,8 @@ export function CarryOverStation({
   const [mode, setMode] = useState<'each' | 'last' | 'skipped'>('each');
   const [reason, setReason] = useState('');
   const readBack = mode !== 'each' && reason.trim().length >= 3 ? { mode, reason: reason.trim() } : null;
+  const [outside, setOutside] = useState<'all' | 'edges'>('all');
+  const undecided = view.source?.tables ?? [];
   const sealed = view.holds.find(({ code }) => code === 'encryption') ?? null;
   const unproved = copy.kind === 'finished' && view.holds.find(({ code }) => code === 'copy-unverified');
   const arm = () => void act({ kind: 'arm', label });
@@ -58,8 +60,13 @@ export function CarryOverStation({
           ? { words: 'Arm the new drive', can: label !== '', go: arm }
           : {
               words: copy.kind === 'interrupted' ? 'Go on with the copy' : 'Start the copy',
-              can: !sealed && (mode === 'each' || readBack !== null),
-              go: () => void act(readBack ? { kind: 'copy', readBack } : { kind: 'copy' }),
+              can: !sealed && undecided.length === 0 && (mode === 'each' || readBack !== null),
+              go: () =>
+                void act({
+                  kind: 'copy',
+                  ...(readBack ? { readBack } : {}),
+                  ...(job.takeIn.practice ? {} : { outside }),
+                }),
             };
   const running = copy.kind === 'running';
   const begun = isTrue(facts, 'copy.begun');
@@ -223,6 +230,35 @@ export function CarryOverStation({
           </form>
         </Card>
       )}
+      {job.dock && undecided.length > 0 && copy.kind === 'none' && (
+        <Card title="Which table counts?" hint="nothing is copied until then">
+          <p className="mb-2">{view.source?.faults[0]}</p>
+          <div className="flex flex-wrap gap-3">
+            {undecided.map((table, i) => (
+              <Button key={table} disabled={busy} onClick={() => void act({ kind: 'which-table', table })}>
+                {`${tableNames[table]}${i === 0 && undecided.length > 1 ? ', as systems take it' : ''}`}
+              </Button>
+            ))}
+          </div>
+        </Card>
+      )}
+      {job.dock && armed && copy.kind === 'none' && !job.takeIn.practice && (
+        <Card
+          title="Bytes outside partitions"
+          hint="loaders, hash trees and labels: carried where they are not zero"
+        >
+          <Choice
+            legend="Bytes outside partitions"
+            hideLegend
+            value={outside}
+            onChange={setOutside}
+            options={[
+              { value: 'all', label: 'Look through all of them', hint: 'reads what lies there' },
+              { value: 'edges', label: 'Only the ends of each stretch', hint: 'quicker; the rest is named' },
+            ]}
+          />
+        </Card>
+      )}
       {view.evidence && <EvidenceCard evidence={view.evidence} />}
       {job.dock && armed && copy.kind === 'none' && (
         <Card title="When it is read back" hint="what was not read back proves nothing">
@@ -272,6 +308,12 @@ export function CarryOverStation({
     </StationFrame>
   );
 }
+
+const tableNames = {
+  gpt: 'The partition table with headers',
+  record: 'The older record in sector 0',
+  none: 'The file system over the whole drive',
+} as const;
 
 /** A simulated drive says so; an image file by its name. */
 const kindOfDrive = ({ file }: DockedDrive) => (file === null ? 'simulated' : `image file ${file}`);

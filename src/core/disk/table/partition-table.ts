@@ -16,7 +16,8 @@ export type Partition = {
 };
 
 /** `gpt`: headers with checksums; `record`: the older record in sector 0; `none`: one file system over the whole drive. */
-export type TableKind = 'gpt' | 'record' | 'none';
+export const tableKinds = ['gpt', 'record', 'none'] as const;
+export type TableKind = (typeof tableKinds)[number];
 
 export type PartitionTable = {
   kind: TableKind;
