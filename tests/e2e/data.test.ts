@@ -121,7 +121,7 @@ it('each fault to practise with is noticed by the copy itself, which then goes o
   ).toBe('ok');
   expect(await act(app, id, { kind: 'lay-out', wish: fillWish })).toBe('ok');
   await hands(app, id, 'open');
-  expect(await act(app, id, { kind: 'dock', caseId: 'tarn-10' })).toBe('ok');
+  expect(await act(app, id, { kind: 'dock', caseId: 'tarn-5' })).toBe('ok');
   const label = (await view(app, id)).job.dock!.new.benchLabel;
   expect(await act(app, id, { kind: 'arm', label })).toBe('ok');
 

@@ -76,7 +76,7 @@ it.each([
   await page
     .getByRole('img', { name: new RegExp(`Screw bowl: ${screws} of ${screws} screws in it`, 'u') })
     .waitFor();
-  expect(await act(app, id, { kind: 'dock', caseId: 'tarn-10' })).toBe('ok');
+  expect(await act(app, id, { kind: 'dock', caseId: 'tarn-5' })).toBe('ok');
   const label = (await view(app, id)).job.dock!.new.benchLabel;
   expect(await act(app, id, { kind: 'arm', label })).toBe('ok');
   expect(await act(app, id, { kind: 'copy' })).toBe('ok');

@@ -5,6 +5,10 @@ import { showBytes, showDurationRange, showRate } from '@/core/units';
 import { Button } from '../button';
 import { CopyBar, copyShares } from '../copy-bar';
 
+/** A simulated drive says so; an image file by its name. */
+export const kindOfDrive = ({ file }: DockPair['old']): string =>
+  file === null ? 'simulated' : `image file ${file}`;
+
 type Props = {
   pair: DockPair;
   locale: string;
@@ -33,7 +37,7 @@ export function DockPairCard({ pair, locale, onAct }: Props) {
         <Port
           name="A"
           drive={pair.old}
-          words="old drive, only read"
+          words={`old drive, only read · ${kindOfDrive(pair.old)}`}
           locale={locale}
           busy={copy.kind === 'running'}
         />
@@ -46,7 +50,7 @@ export function DockPairCard({ pair, locale, onAct }: Props) {
           <Port
             name="B"
             drive={pair.new}
-            words="new drive, overwritten"
+            words={`new drive, overwritten · ${kindOfDrive(pair.new)}`}
             locale={locale}
             busy={copy.kind === 'running'}
           />

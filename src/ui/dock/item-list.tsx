@@ -42,7 +42,11 @@ export function ItemList({
   return (
     <Card
       title={title}
-      hint={bad.length > 0 ? `failed three times, bin it: ${bad.join(', ')}` : 'each with its record'}
+      hint={
+        bad.length > 0
+          ? `simulated; failed three times, bin it: ${bad.join(', ')}`
+          : 'simulated, each with its record'
+      }
       tools={
         <Button onClick={() => setAdding(true)}>{kind === 'stick' ? 'Add a stick' : 'Add a cable'}</Button>
       }

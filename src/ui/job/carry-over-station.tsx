@@ -1,7 +1,6 @@
 'use client';
 import { useState } from 'react';
 import type { CopyState } from '@/core/copy';
-import type { DockedDrive } from '@/core/job';
 import type { JobView } from '@/core/job-view';
 import { factValue, isTrue } from '@/core/work';
 import { showBytes, showRate } from '@/core/units';
@@ -12,6 +11,7 @@ import { Field } from '../field';
 import { MainAction } from '../main-action';
 import { NoHoles } from '../no-holes';
 import { FaultNotice, HoldNotice } from '../notice';
+import { kindOfDrive } from '../dock/dock-pair';
 import { Ribbons } from '../layout/ribbons';
 import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
@@ -314,9 +314,6 @@ const tableNames = {
   record: 'The older record in sector 0',
   none: 'The file system over the whole drive',
 } as const;
-
-/** A simulated drive says so; an image file by its name. */
-const kindOfDrive = ({ file }: DockedDrive) => (file === null ? 'simulated' : `image file ${file}`);
 
 /** What both drives take where nothing can be a hole. */
 const fullBytes = ({ job, drive }: JobView) => (job.takeIn.oldDrive.labelGB + (drive?.labelGB ?? 0)) * 1e9;

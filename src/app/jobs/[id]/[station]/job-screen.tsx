@@ -171,8 +171,11 @@ function JobHeader({ view, station }: { view: JobView; station: StationId }) {
           {size(job.takeIn.oldDrive.labelGB)} → {size(view.drive?.labelGB ?? job.takeIn.wantedGB)}
         </p>
         {job.takeIn.practice && (
-          <p className="text-soft" title="Nothing that they show proves anything of real ones.">
-            practice: drives and device are simulated
+          <p
+            className="text-soft"
+            title="Drives and device are simulated: nothing that they show proves anything of real ones."
+          >
+            practice, simulated
           </p>
         )}
         <p className="ml-auto">
