@@ -24,7 +24,9 @@ const unsureNs = 2_000_000_000n;
  * size or time, or a time that was too fresh to tell a second change from the first.
  */
 export function surelyUnchanged(before: FileStamp | null, now: FileStamp | null): boolean {
-  return sameState(before, now) && BigInt(before!.changedNs) + unsureNs < BigInt(before!.seenNs);
+  return (
+    before !== null && sameState(before, now) && BigInt(before.changedNs) + unsureNs < BigInt(before.seenNs)
+  );
 }
 
 /** True where both stamps are of one file in one state, as far as stamps can tell. */

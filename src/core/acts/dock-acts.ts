@@ -13,6 +13,22 @@ const onDock = ({ state }: Asked<unknown>): Result<null> =>
     ? ok(null)
     : refuse('not-docked', 'No drive lies on the dock.', 'Put both drives in the dock first.');
 
+/** A copy needs a drive that was chosen, laid out, and an old one that is out of the device. */
+const isReadyToCopy = ({ state: { job, facts } }: Asked<unknown>): Result<null> =>
+  !job.choice || !job.wish
+    ? refuse(
+        'no-layout',
+        'No drive or layout is chosen yet.',
+        'Choose a drive at Fit and lay it out at Data.',
+      )
+    : factValue(facts, 'drive.inserted') === false
+      ? ok(null)
+      : refuse(
+          'drive-inside',
+          'The old drive is still in the device.',
+          'Open the device and draw it out first.',
+        );
+
 /** The name of a file in the folder of image files: it stays in that folder. */
 export const DriveFileName = z.string().regex(/^(?!\.)[^/\\\0]{1,200}$/u, 'A file name without folders.');
 
@@ -26,28 +42,17 @@ const dockSchema = z.object({
 export const dock = standInAct(dockSchema, 'dock', {
   words: 'put both drives in the dock',
   afterHandOver: false,
-  needs({ state: { job, facts } }) {
+  needs(asked) {
+    const { job } = asked.state;
     if (job.route !== 'copy-on-dock')
       return refuse(
         'other-way',
         'This job is restored from a stick.',
         'Take the way “Copy on the dock” at Data first.',
       );
-    if (!job.choice || !job.wish)
-      return refuse(
-        'no-layout',
-        'No drive or layout is chosen yet.',
-        'Choose a drive at Fit and lay it out at Data.',
-      );
     if (job.dock)
       return refuse('docked', 'Both drives lie on the dock already.', 'Type the bench label of the new one.');
-    return factValue(facts, 'drive.inserted') === false
-      ? ok(null)
-      : refuse(
-          'drive-inside',
-          'The old drive is still in the device.',
-          'Open the device and draw it out first.',
-        );
+    return isReadyToCopy(asked);
   },
   stops: [],
   permit: (asked) =>
@@ -167,7 +172,8 @@ export const copiedElsewhere = personAct(
   {
     words: 'say that the copy was made elsewhere',
     afterHandOver: false,
-    needs({ state: { job, facts } }) {
+    needs(asked) {
+      const { job } = asked.state;
       if (job.route !== 'copy-on-dock')
         return refuse(
           'other-way',
@@ -182,19 +188,7 @@ export const copiedElsewhere = personAct(
         );
       if (job.dock)
         return refuse('docked', 'Its drives are on the dock.', 'Take both out of the dock first.');
-      if (!job.choice || !job.wish)
-        return refuse(
-          'no-layout',
-          'No drive or layout is chosen yet.',
-          'Choose a drive at Fit and lay it out at Data.',
-        );
-      return factValue(facts, 'drive.inserted') === false
-        ? ok(null)
-        : refuse(
-            'drive-inside',
-            'The old drive is still in the device.',
-            'Open the device and draw it out first.',
-          );
+      return isReadyToCopy(asked);
     },
     stops: [],
     permit: always,

@@ -75,6 +75,44 @@ describe('spans', () => {
     expect(plan.left).toEqual([]);
   });
 
+  it('where a partition grows, only what it grew by is cleared, however little that is', async () => {
+    for (const grownMiB of [0.03125, 5]) {
+      const home = placed(2, 'home', 'grows', [11, 40], [11, 40]);
+      home.to.lastSector += grownMiB * 2048;
+      const layout = layoutOf([placed(1, 'EFI', 'stays', [1, 10], [1, 10]), home]);
+      const plan = await planOf(table, layout, { 2: ranged([0, 40 * MiB]) });
+      const cleared = plan.rewrites.filter(({ what }) => what === 'home: cleared end');
+      expect(said(cleared)).toEqual([
+        [
+          'home: cleared end',
+          51 * MiB + grownMiB * MiB - Math.min(marks, grownMiB * MiB),
+          Math.min(marks, grownMiB * MiB),
+        ],
+      ]);
+    }
+  });
+
+  it('what must read zero is cleared and not carried, at the ends of a partition too', async () => {
+    const layout = layoutOf([
+      placed(1, 'EFI', 'stays', [1, 10], [1, 10]),
+      placed(2, 'home', 'stays', [11, 40], [11, 40]),
+    ]);
+    const content = ranged([0, 8192], [16_384, MiB]);
+    Object.assign((content as { fileSystem: { usage: object } }).fileSystem.usage, {
+      cleared: [{ start: 8192, end: 16_384 }],
+    });
+    const plan = await planOf(table, layout, { 2: content });
+    const home = plan.spans
+      .filter(({ part }) => part === 2)
+      .map(({ source, bytes, zero }) => [source - 11 * MiB, bytes, zero ?? false]);
+    expect(home).toEqual([
+      [0, 8192, false],
+      [16_384, MiB - 16_384, false],
+      [40 * MiB - marks, marks, false],
+      [8192, 8192, true],
+    ]);
+  });
+
   it('of an unknown partition no more is written than its new place holds', async () => {
     const plan = await planOf(
       table,

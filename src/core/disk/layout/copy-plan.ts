@@ -1,6 +1,6 @@
 import { type Result, ok, refuse } from '../../result';
 import type { BlockReader } from '../block-reader';
-import { type ByteRange, RangeCollector } from '../byte-range';
+import { type ByteRange, RangeCollector, without } from '../byte-range';
 import { fileSystemOf, partitionReader, type DriveReading } from '../read-drive';
 import { bootCodeBytes, buildTable } from '../table/gpt-build';
 import { usableSectors } from '../table/gpt';
@@ -17,6 +17,7 @@ import {
   type PlacedPartition,
   lineBytes,
   newStart,
+  oldBytes,
   oldStart,
   placedBytes,
   targetTable,
@@ -65,14 +66,14 @@ function spansOf(reading: DriveReading, layout: Layout, partition: PlacedPartiti
   const usage = content?.kind === 'file-system' ? content.fileSystem.usage : null;
   const own = partitionBytes(partition.from!, layout.sourceSectorBytes);
   if (usage?.known) {
-    const carried = withMarks(usage.ranges, Math.min(own, placedBytes(layout, partition)), partition).map(
-      ({ start, end }) => ({
-        source: from + start,
-        target: to + start,
-        bytes: end - start,
-        part: partition.number,
-      }),
-    );
+    const marked = withMarks(usage.ranges, Math.min(own, placedBytes(layout, partition)), partition);
+    // What must read zero is written once: a mark's place does not carry it as well.
+    const carried = without(marked, usage.cleared ?? []).map(({ start, end }) => ({
+      source: from + start,
+      target: to + start,
+      bytes: end - start,
+      part: partition.number,
+    }));
     return [...carried, ...clearedSpans(usage.cleared ?? [], { from, to, number: partition.number })];
   }
   return [
@@ -108,10 +109,10 @@ function withMarks(ranges: ByteRange[], bytes: number, { change }: PlacedPartiti
 }
 
 /** What lies between a partition table and the first partition, as far as loaders do: carried, used or not. */
-function beginning(reading: DriveReading, layout: Layout): CopySpan[] {
-  const start = usableStart(reading.table!, layout);
+function beginning(table: PartitionTable, layout: Layout): CopySpan[] {
+  const start = usableStart(table, layout);
   const firsts = [
-    ...reading.table!.partitions.map(({ firstSector }) => firstSector * reading.sectorBytes),
+    ...table.partitions.map(({ firstSector }) => firstSector * table.sectorBytes),
     ...layout.partitions.map((partition) => newStart(layout, partition)),
   ];
   const end = Math.min(lineBytes, ...firsts);
@@ -155,6 +156,16 @@ function clearedEnd(layout: Layout, outside: CopySpan[]): Write[] {
   const start = Math.max(end - lineBytes, ...taken);
   return start < end
     ? [{ what: 'cleared end of the drive', offset: start, bytes: new Uint8Array(end - start) }]
+    : [];
+}
+
+/** The end of what a partition grew by, where an older mark may stand: never a byte of what was carried. */
+function clearedGrowth(layout: Layout, partition: PlacedPartition, name: string): Write[] {
+  const grown = placedBytes(layout, partition) - oldBytes(layout, partition);
+  const bytes = Math.min(markBytes, grown);
+  const end = newStart(layout, partition) + placedBytes(layout, partition);
+  return bytes > 0
+    ? [{ what: `${name}: cleared end`, offset: end - bytes, bytes: new Uint8Array(bytes) }]
     : [];
 }
 
@@ -211,14 +222,12 @@ export async function planCopy(
   const doubt = reading.faults.find(({ code }) => undecided.includes(code));
   if (doubt)
     return refuse('two-tables', doubt.sentence, 'Say which table counts: nothing is copied until then.');
+  const { table } = reading;
+  if (!table) return refuse('no-table', 'No partition table was read.', 'Read the old drive again.');
   const wrong = checkPartitions(targetTable(layout))[0];
   if (wrong) return refuse('layout', wrong.sentence, 'Lay the partitions out again.');
   const spans =
-    layout.kind === 'record'
-      ? recordSpans(reading.table!)
-      : layout.kind === 'gpt'
-        ? beginning(reading, layout)
-        : [];
+    layout.kind === 'record' ? recordSpans(table) : layout.kind === 'gpt' ? beginning(table, layout) : [];
   const rewrites: Write[] = [];
   for (const partition of layout.partitions) {
     const start = newStart(layout, partition);
@@ -230,7 +239,13 @@ export async function planCopy(
     spans.push(...spansOf(reading, layout, partition));
     const fileSystem = fileSystemOf(reading, partition.number);
     if (!fileSystem) continue;
-    const old = reading.table!.partitions.find(({ number }) => number === partition.number)!;
+    const old = table.partitions.find(({ number }) => number === partition.number);
+    if (!old)
+      return refuse(
+        'layout',
+        `The old drive has no partition ${partition.number}.`,
+        'Lay the partitions out again.',
+      );
     const changed = await partRewrites(partitionReader(source, old, reading.sectorBytes), fileSystem, {
       fromSector: partition.from.firstSector,
       toSector: partition.to.firstSector,
@@ -239,10 +254,7 @@ export async function planCopy(
     });
     if (!changed.ok) return changed;
     const name = partition.name || `partition ${partition.number}`;
-    if (partition.change.includes('grows')) {
-      const at = newStart(layout, partition) + placedBytes(layout, partition) - markBytes;
-      rewrites.push({ what: `${name}: cleared end`, offset: at, bytes: new Uint8Array(markBytes) });
-    }
+    if (partition.change.includes('grows')) rewrites.push(...clearedGrowth(layout, partition, name));
     rewrites.push(
       ...changed.value.map((w) => ({ what: `${name}: ${w.what}`, offset: start + w.offset, bytes: w.bytes })),
     );
