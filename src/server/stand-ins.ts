@@ -12,9 +12,11 @@ import { seedOf, asDocked, placeNewDrive } from './new-drive';
 import { benchItems, recordUse } from './bench-items';
 import { placeFiles } from './drive-files';
 import { inHand } from './in-hand';
+import { loadContext } from './job-context';
 import { restoreFromStick } from './restore';
 import { layoutFrom, summarise } from './source-summary';
 import { lookAtDevice, pressOnDevice, switchDeviceOn } from './switch-device-on';
+import { forgetEvidence } from './start-evidence';
 import { readSettings } from './workshop';
 
 type StandIn = (runtime: Runtime, checked: Checked, act: JobAct) => Promise<Result<null>>;
@@ -118,7 +120,7 @@ async function takeOutOfDock(runtime: Runtime, checked: Checked): Promise<Result
     return refuse('busy', 'A copy is running on these drives.', 'Stop it safely first.');
   // In this order: a kill between the two leaves a job whose copy begins anew, never one that goes on with old orders.
   await runtime.dock.forgetCopy(id);
-  runtime.evidence.delete(id);
+  forgetEvidence(runtime, id);
   await forgetFiles(runtime, checked);
   await record(runtime, checked, { kind: 'undocked' });
   return ok(null);
@@ -128,7 +130,11 @@ async function takeOutOfDock(runtime: Runtime, checked: Checked): Promise<Result
 const notInside = new Set(['digests', 'firmware']);
 
 async function lookInsideCopy(runtime: Runtime, checked: Checked): Promise<Result<null>> {
-  const { evidence } = checked.context;
+  // Looked at now: what was shown before may have been read from other bytes.
+  forgetEvidence(runtime, checked.stored.state.job.id);
+  const loaded = await loadContext(runtime, checked.stored);
+  if (!loaded.ok) return loaded;
+  const { evidence } = loaded.value;
   if (!evidence)
     return refuse('drive-gone', 'The new drive is missing from the dock.', 'Put it back in its port.');
   const against = evidence
@@ -219,6 +225,7 @@ async function startCopy(
     },
     async (outcome) => {
       if (outcome.kind !== 'finished') return;
+      forgetEvidence(runtime, job.id);
       await record(runtime, afterwards(checked), { kind: 'copied', proof: outcome.proof });
       await recordCable(runtime, dock.caseId, context.by, job.id, true, 'copied and matched');
     },

@@ -20,7 +20,9 @@ export async function evidenceOf(
 ): Promise<Margin[] | null> {
   const drive = newDriveOf(job);
   if (!drive || !job.copy || factValue(facts, 'copy.verified') === null) return null;
-  const known = runtime.evidence.get(job.id);
+  // Of another grade it says something else of the same bytes.
+  const key = `${job.id} ${job.copy.grade}`;
+  const known = runtime.evidence.get(key);
   if (known) return known;
   const { copy: proof } = job;
   const evidence = await runtime.dock
@@ -41,6 +43,11 @@ export async function evidenceOf(
       return [unreadEvidence('readable', 'The new drive', 'Look at the dock, then copy again.')];
     });
   // Looked at again next time where it could not be read.
-  if (evidence && !evidence.some(({ id }) => id === 'readable')) runtime.evidence.set(job.id, evidence);
+  if (evidence && !evidence.some(({ id }) => id === 'readable')) runtime.evidence.set(key, evidence);
   return evidence;
+}
+
+/** Forgets what a job's copy showed, so that it is read again. */
+export function forgetEvidence({ evidence }: Runtime, jobId: string): void {
+  for (const key of evidence.keys()) if (key.startsWith(`${jobId} `)) evidence.delete(key);
 }
