@@ -42,11 +42,10 @@ export function ItemList({
   return (
     <Card
       title={title}
-      hint={
-        bad.length > 0
-          ? `simulated; failed three times, bin it: ${bad.join(', ')}`
-          : 'simulated, each with its record'
-      }
+      hint={[
+        bad.length > 0 ? `failed three times, bin it: ${bad.join(', ')}` : 'each with its record',
+        ...(kind === 'stick' ? ['simulated'] : []),
+      ].join('; ')}
       tools={
         <Button onClick={() => setAdding(true)}>{kind === 'stick' ? 'Add a stick' : 'Add a cable'}</Button>
       }

@@ -184,7 +184,7 @@ describe('sticks and cables', () => {
 
   it('tell their record, and what failed three times is named first', () => {
     render(<ItemList kind="stick" items={[worn, item('ST-1101')]} locale="en" act={act} />);
-    screen.getByText('failed three times, bin it: ST-1103');
+    screen.getByText('failed three times, bin it: ST-1103; simulated');
     screen.getByText('worked 1, failed 3');
     screen.getByText('not used yet');
   });
