@@ -57,9 +57,12 @@ const guidFrom = (next: () => number) => {
   ].join('-');
 };
 
-/** How many bytes of files the main part gets. */
-export const contentBytes = (statedBytes: number | null) =>
-  Math.round(Math.min(standInBytes.most, Math.max(standInBytes.least, statedBytes ?? standInBytes.least)));
+/** How many bytes of files the main part gets: of more than a stand-in holds, a thousandth. */
+export function contentBytes(statedBytes: number | null): number {
+  const wanted = statedBytes ?? standInBytes.least;
+  const held = wanted > standInBytes.most ? wanted / 1000 : wanted;
+  return Math.round(Math.min(standInBytes.most, Math.max(standInBytes.least, held)));
+}
 
 const fileBytes = 96_000_000;
 const recoveryBytes = 24_000_000;

@@ -2,7 +2,7 @@ import type { JobAct } from '@/core/acts';
 import { type Job, expectedLayout, expectedTarget, newDriveOf } from '@/core/job';
 import { type Loaded, type SourceSummary } from '@/core/job-view';
 import { type BuildIds, buildFrom } from '@/core/fit';
-import { type Drive, type Part, casesFor, kindOf } from '@/core/part';
+import { type Drive, type Part, kindOf } from '@/core/part';
 import { type Result, ok } from '@/core/result';
 import type { Technician } from '@/core/workshop';
 import { findParts, partsOfKind } from './parts';
@@ -81,7 +81,7 @@ async function contextOf(
   return ok({
     profile,
     drive,
-    cases: casesFor(cases, drive?.protocol ?? null),
+    cases,
     sticks: job.route === 'stick' && sticks ? await sticksForJob(runtime, sticks, job, profile) : [],
     technicians,
     at: runtime.now().toISOString(),

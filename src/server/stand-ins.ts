@@ -1,7 +1,10 @@
 import { join } from 'node:path';
 import { planCopy } from '@/core/disk';
 import type { ActOf, JobAct, StandInKind } from '@/core/acts';
-import { forecastSectors } from '@/core/part';
+import type { DeviceProfile } from '@/core/device';
+import type { Job } from '@/core/job';
+import { linkRate, oldDriveOf } from '@/core/link';
+import { type DockCase, type Drive, casesFor, forecastSectors } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
 import { removeDurably } from '@/files';
 import { isKept } from '@/core/margin';
@@ -40,28 +43,50 @@ export const standIns: Record<StandInKind, StandIn> = {
   look: lookAtDevice,
 };
 
+/** Each drive goes into a case that takes its kind and is there; both into one case only where two of them are. */
+function casesTaken(
+  cases: DockCase[],
+  { caseId, oldCaseId }: { caseId: string; oldCaseId: string | null },
+  drive: Drive,
+  profile: DeviceProfile,
+  { takeIn }: Job,
+): Result<null> {
+  const { protocol } = oldDriveOf(profile, takeIn.oldDrive);
+  const own = casesFor(cases, drive.protocol).find(({ id }) => id === caseId);
+  const itsCase = casesFor(cases, protocol).find(({ id }) => id === oldCaseId);
+  if (!own || (oldCaseId !== null && !itsCase))
+    return refuse(
+      'not-found',
+      `The case for the ${own ? 'old' : 'new'} drive is not on the bench, or does not take this kind of drive.`,
+      'Choose one from the list.',
+    );
+  return caseId === oldCaseId && own.onShelf < 2
+    ? refuse(
+        'one-case',
+        `There is one ${own.model}: it does not take both drives at once.`,
+        'Choose another case for the old drive, or a port of the computer itself.',
+      )
+    : ok(null);
+}
+
 async function putInDock(
   runtime: Runtime,
   checked: Checked,
-  { caseId, files }: ActOf<'dock'>,
+  { caseId, oldCaseId = null, files }: ActOf<'dock'>,
 ): Promise<Result<null>> {
   const { stored, context } = checked;
   const { job } = stored.state;
-  if (!context.cases.some(({ id }) => id === caseId))
-    return refuse(
-      'not-found',
-      'This case is not on the bench, or does not take this kind of drive.',
-      'Choose one from the list.',
-    );
   const { drive } = context;
   if (!drive) return refuse('no-drive', 'The chosen drive is gone from the catalogue.', 'Choose one at Fit.');
+  const taken = casesTaken(context.cases, { caseId, oldCaseId }, drive, context.profile, job);
+  if (!taken.ok) return taken;
   if (files) {
     const placed = await placeFiles(runtime, job.id, files, drive);
     if (!placed.ok) return placed;
     const { old, new: target } = placed.value;
     await record(runtime, checked, {
       kind: 'docked',
-      dock: { old: asDocked(old), new: asDocked(target), caseId },
+      dock: { old: asDocked(old), new: asDocked(target), caseId, oldCaseId },
     });
     return ok(null);
   }
@@ -89,7 +114,7 @@ async function putInDock(
   const target = await placeNewDrive(runtime, job.id, drive);
   await record(runtime, checked, {
     kind: 'docked',
-    dock: { old: asDocked(old), new: asDocked(target), caseId },
+    dock: { old: asDocked(old), new: asDocked(target), caseId, oldCaseId },
   });
   return ok(null);
 }
@@ -211,15 +236,17 @@ async function startCopy(
       : { kind: 'copy-begun', anew: begun },
   );
   const { pace } = await readSettings(runtime.database);
-  const dockCase = context.cases.find(({ id }) => id === dock.caseId);
+  const caseOf = (wanted: string | null) => context.cases.find(({ id }) => id === wanted) ?? null;
+  const dockCase = caseOf(dock.caseId);
+  const { reads } = oldDriveOf(context.profile, job.takeIn.oldDrive);
   const began = runtime.copies.start(
     job.id,
     {
       sourceFolder: runtime.dock.driveFolder(source.benchLabel),
       targetFolder: runtime.dock.driveFolder(target.benchLabel),
       copyFolder: runtime.dock.copyFolder(job.id),
-      rateBytesPerS: dockCase?.rateBytesPerS ?? 38e6,
-      // A case holds simulated drives to its rate; image files are as quick as this computer’s disk.
+      rateBytesPerS: dockCase ? linkRate(reads, caseOf(dock.oldCaseId), dockCase) : 38e6,
+      // Cases and the old drive hold simulated drives to their rate; image files are as quick as this computer’s disk.
       pace: dock.new.file === null ? pace : 'free',
       faults: await runtime.dock.faults(),
     },

@@ -183,4 +183,5 @@ export const dock = {
     table: null,
   },
   caseId: 'tarn-5',
+  oldCaseId: null,
 };

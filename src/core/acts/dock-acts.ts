@@ -35,6 +35,8 @@ export const DriveFileName = z.string().regex(/^(?!\.)[^/\\\0]{1,200}$/u, 'A fil
 const dockSchema = z.object({
   kind: z.literal('dock'),
   caseId: z.string().max(60),
+  /** The old drive's case; null or left out: it is at a port of the computer itself. */
+  oldCaseId: z.string().max(60).nullable().optional(),
   /** Image files in the drives’ place; the new one is made, of the drive’s true size, where it is not there. */
   files: z.object({ old: DriveFileName, new: DriveFileName }).optional(),
 });

@@ -31,6 +31,8 @@ export const CarryWay = z.discriminatedUnion('possible', [
     loses: z.array(sentence).max(8),
     /** What the hands do to begin it, such as the keys that open the boot menu. */
     start: sentence.nullable().default(null),
+    /** Whether the device itself can copy onto the new drive in a case, with tools of its own. */
+    inDevice: z.boolean().default(false),
     /** What must be at hand. */
     needs: z.array(sentence).max(8),
   }),

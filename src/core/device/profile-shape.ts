@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { DeliveredPartition } from '../disk';
 import { Estimate } from '../margin';
-import { FormFactorText, shortText } from '../part';
+import { FormFactorText, Protocol, shortText } from '../part';
 import { Procedure } from '../work';
 import { CarryWays } from './carry-ways';
 import { FirstPower } from './first-power';
@@ -21,10 +21,23 @@ export const ProfileShape = z.object({
   caseChanges: z.array(CaseChange).max(8).default([]),
   /** How the owner of such a device usually uses it: what is written in a day, and for how long it should last. */
   use: z.object({ writesGBPerDay: Estimate, keepYears: Estimate }),
-  deliveredDrives: z.array(z.object({ formFactor: FormFactorText, labelGB: z.int().positive() })).min(1),
+  /** What it comes with; what the drive speaks and how fast it is read where somebody has stated it, a disk's by its outer tracks. */
+  deliveredDrives: z
+    .array(
+      z.object({
+        formFactor: FormFactorText,
+        labelGB: z.int().positive(),
+        protocol: Protocol.optional(),
+        rotating: z.boolean().optional(),
+        readBytesPerS: z.int().positive().max(40e9).optional(),
+      }),
+    )
+    .min(1),
   deliveredParts: z.array(DeliveredPartition).min(1),
   /** Ways in which the system comes onto a new drive; null where nobody has written them down. */
   ways: CarryWays.nullable().default(null),
+  /** What it draws while it works alone, from its own battery; null for a device on the mains, or where nobody has measured it. */
+  unattended: z.object({ batteryWh: Estimate, watts: Estimate }).nullable().default(null),
   /** Where the firmware looks for its start file (UEFI specification 3.5.1.1 names the default). */
   startFile: z.string().max(200),
   showsCapacity: z.enum(['decimal', 'binary', 'binary-called-decimal']),

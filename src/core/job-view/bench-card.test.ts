@@ -59,6 +59,7 @@ describe('a job on the bench', () => {
       linkBytesPerS: null,
       rate: {
         nowBytesPerS: 20e6,
+        steadyBytesPerS: null,
         secondsLeft: { least: 88, middle: 90, most: 94 },
         drop: null,
         curve: [],

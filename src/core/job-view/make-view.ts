@@ -70,7 +70,7 @@ export function makeChange(
     layoutOrigin,
     layoutFault,
     evidence: loaded.evidence,
-    ways: rankWays(profile, wayFactsOf(state, loaded)),
+    ways: rankWays(profile, wayFactsOf(state, profile, loaded)),
     promise: promiseMargin(state, loaded, new Date(loaded.at), copySecondsLeft(now.copy)),
     diagnosis: diagnosisView(profile, job),
     sticks: loaded.sticks,

@@ -1,24 +1,68 @@
-import { rateRange } from '../disk';
-import { type DockCase, forecastSectors } from '../part';
+import type { DeviceProfile } from '../device';
+import { type Connection, type CopyAsked, connections, oldDriveOf, writingOf } from '../link';
+import { type DockCase, type Drive, forecastSectors } from '../part';
 import { type WayFacts, usualRates } from '../route';
 import { factValue } from '../work';
-import type { JobState } from '../job';
+import type { Job, JobState } from '../job';
 import type { SourceSummary } from './view';
 
-/** What the ranking of ways knows of a job: what was read, else what was stated; the best case that is on the bench. */
+/**
+ * Bytes that a copy is forecast for: what was read of a real drive, else what was stated. A simulated drive holds far less than its
+ * owner stated, so that in practice what was stated counts.
+ */
+export function bytesToCopy({ takeIn }: Job, source: Pick<SourceSummary, 'usedBytes'> | null): number | null {
+  const stated = takeIn.oldDrive.usedBytes;
+  return takeIn.practice ? (stated ?? source?.usedBytes ?? null) : (source?.usedBytes ?? stated);
+}
+
+/** What a forecast of a job's copy asks: its drives, what they hold, and the cases that are here. */
+export function copyAskedOf(
+  job: Job,
+  profile: DeviceProfile,
+  { drive, cases, bytes }: { drive: Drive | null; cases: DockCase[]; bytes: number },
+): CopyAsked {
+  const way = profile.ways?.['copy-on-dock'];
+  return {
+    bytes,
+    driveBytes: forecastSectors(job.takeIn.oldDrive.labelGB, 512) * 512,
+    old: oldDriveOf(profile, job.takeIn.oldDrive),
+    drive: drive && { protocol: drive.protocol, writing: writingOf(drive) },
+    cases: job.dock ? casesOfDock(job.dock, cases) : cases,
+    inDevice: way?.possible === true && way.inDevice,
+  };
+}
+
+/** With both drives on the dock only their own cases count. */
+const casesOfDock = ({ caseId, oldCaseId }: NonNullable<Job['dock']>, cases: DockCase[]): DockCase[] => {
+  const own = cases.filter(({ id }) => id === caseId || id === oldCaseId);
+  return own.length > 0 ? own : cases;
+};
+
+/** How the drives of a job are connected best, with the times; empty where no case takes the new drive. */
+export function connectionsOf(
+  { job }: JobState,
+  profile: DeviceProfile,
+  here: { drive: Drive | null; cases: DockCase[]; source: Pick<SourceSummary, 'usedBytes'> | null },
+): Connection[] {
+  const bytes = bytesToCopy(job, here.source);
+  return bytes === null ? [] : connections(copyAskedOf(job, profile, { ...here, bytes }));
+}
+
+/** What the ranking of ways knows of a job: what was read, else what was stated; the best cases that are on the bench. */
 export function wayFactsOf(
   { job, facts }: JobState,
-  { cases, source }: { cases: DockCase[]; source: SourceSummary | null },
+  profile: DeviceProfile,
+  { drive, cases, source }: { drive: Drive | null; cases: DockCase[]; source: SourceSummary | null },
 ): WayFacts {
-  const chosen = cases.find(({ id }) => id === job.dock?.caseId);
-  const best = chosen ?? [...cases].sort((a, b) => b.rateBytesPerS - a.rateBytesPerS)[0];
   const encrypted = factValue(facts, 'encryption.on');
   return {
-    usedBytes: source?.usedBytes ?? job.takeIn.oldDrive.usedBytes,
+    usedBytes: bytesToCopy(job, source),
     driveBytes: forecastSectors(job.takeIn.oldDrive.labelGB, 512) * 512,
     dataToKeep: job.takeIn.dataToKeep,
     isEncrypted: typeof encrypted === 'boolean' ? encrypted : null,
-    copyRate: best ? rateRange(best.rateBytesPerS) : null,
+    copyTime: (bytes) =>
+      connections(copyAskedOf(job, profile, { drive, cases, bytes })).find(({ back }) => back !== null)
+        ?.whole ?? null,
     stickRate: usualRates.stick,
     networkRate: usualRates.network,
   };

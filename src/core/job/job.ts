@@ -50,7 +50,15 @@ export const Job = z.object({
   library: Library.nullable().default(null),
   choice: Choice.nullable(),
   wish: LayoutWish.nullable(),
-  dock: z.object({ old: DockedDrive, new: DockedDrive, caseId: z.string() }).nullable(),
+  dock: z
+    .object({
+      old: DockedDrive,
+      new: DockedDrive,
+      caseId: z.string(),
+      /** The old drive's case; null where a port of the computer itself reads it, or nobody said. */
+      oldCaseId: z.string().nullable().default(null),
+    })
+    .nullable(),
   copy: CopyProof.nullable(),
   /** The stick that the device is restored from, where that is its way. */
   stick: JobStick.nullable().default(null),

@@ -29,6 +29,25 @@ describe('the rate of a copy', () => {
     });
   });
 
+  it('is told as held only after a while, keeps the first such rate through a short one, and moves to the next that is held', () => {
+    const watch = new RateWatch();
+    feed(watch, 5, 40e6);
+    expect(watch.report(0).steadyBytesPerS).toBeNull();
+    feed(watch, 1, 44e6);
+    expect(watch.report(0).steadyBytesPerS).toBe(40e6);
+    feed(watch, 5, 300e6);
+    feed(watch, 6, 36e6);
+    expect(watch.report(0).steadyBytesPerS).toBe(40e6);
+    feed(watch, 6, 300e6);
+    expect(watch.report(0).steadyBytesPerS).toBe(300e6);
+  });
+
+  it('that never holds is never told as held', () => {
+    const watch = new RateWatch();
+    for (let i = 0; i < 40; i += 1) feed(watch, 1, i % 2 ? 40e6 : 400e6);
+    expect(watch.report(0).steadyBytesPerS).toBeNull();
+  });
+
   it('never takes more than 120 stretches to draw, and a range that holds its middle', () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 0, max: 500e6 }), { minLength: 1, maxLength: 800 }), (rates) => {

@@ -7,6 +7,8 @@ export type RateDrop = { fromBytesPerS: number; toBytesPerS: number; atBytes: nu
 export type RateReport = {
   /** Over the last moments; 0 before anything can be said. */
   nowBytesPerS: number;
+  /** The rate that it has held for a while; another one takes its place only when that has been held as long. Null before the first. */
+  steadyBytesPerS: number | null;
   secondsLeft: Spread | null;
   drop: RateDrop | null;
   /** Rates of equal stretches of time, oldest first; at most 120. */
@@ -17,6 +19,9 @@ type Bucket = { bytes: number; ms: number };
 
 const mostBuckets = 120;
 const recentBuckets = 20;
+/** A rate is steady when so many stretches stay within this share of their middle; another that differs by less is the same. */
+const steadyBuckets = 6;
+const steadyShare = 0.25;
 
 const at = (sorted: number[], share: number) => sorted[Math.round((sorted.length - 1) * share)]!;
 const rateOf = ({ bytes, ms }: Bucket) => (bytes / ms) * 1000;
@@ -32,6 +37,7 @@ export class RateWatch {
   private open: Bucket = { bytes: 0, ms: 0 };
   private totalBytes = 0;
   private drop: RateDrop | null = null;
+  private steady: number | null = null;
 
   constructor(private bucketMs = 500) {}
 
@@ -44,6 +50,7 @@ export class RateWatch {
     this.buckets.push(this.open);
     this.open = { bytes: 0, ms: 0 };
     this.lookForDrop();
+    this.lookForSteady();
     if (this.buckets.length > mostBuckets) this.joinNeighbours();
   }
 
@@ -56,6 +63,14 @@ export class RateWatch {
     }
     if (this.buckets.length % 2 === 1) joined.push(this.buckets.at(-1)!);
     this.buckets = joined;
+  }
+
+  private lookForSteady() {
+    const last = sortedRates(this.buckets.slice(-steadyBuckets));
+    const middle = at(last, 0.5);
+    const isNear = (rate: number) => Math.abs(rate - middle) <= middle * steadyShare;
+    if (last.length < steadyBuckets || middle <= 0 || !last.every(isNear)) return;
+    if (this.steady === null || !isNear(this.steady)) this.steady = middle;
   }
 
   private lookForDrop() {
@@ -77,12 +92,13 @@ export class RateWatch {
     const curve = this.buckets.map(rateOf);
     if (recent.length === 0) {
       const rate = this.open.ms > 0 ? rateOf(this.open) : 0;
-      return { nowBytesPerS: rate, secondsLeft: null, drop: null, curve };
+      return { nowBytesPerS: rate, steadyBytesPerS: this.steady, secondsLeft: null, drop: null, curve };
     }
     const rates = sortedRates(recent);
     const left = (rate: number) => (rate > 0 ? bytesLeft / rate : Infinity);
     return {
       nowBytesPerS: at(sortedRates(recent.slice(-3)), 0.5),
+      steadyBytesPerS: this.steady,
       secondsLeft:
         at(rates, 0.5) > 0
           ? {

@@ -3,15 +3,21 @@ import osprey from '../../../demo/devices/braskit-osprey.json';
 import vault from '../../../demo/devices/quenlo-vault.json';
 import skein from '../../../demo/devices/vellamar-skein.json';
 import { DeviceProfile } from '../device';
+import type { Spread } from '../link';
 import { type WayFacts, rankWays, usualRates } from '.';
 
+const there = (rate: Spread) => (bytes: number) => ({
+  least: (2 * bytes) / rate.most,
+  middle: (2 * bytes) / rate.middle,
+  most: (2 * bytes) / rate.least,
+});
 const profiles = [osprey, vault, skein].map((data) => DeviceProfile.parse(data));
 const facts: WayFacts = {
   usedBytes: 389e9,
   driveBytes: 512e9,
   dataToKeep: true,
   isEncrypted: false,
-  copyRate: { least: 500e6, middle: 800e6, most: 900e6 },
+  copyTime: there({ least: 500e6, middle: 800e6, most: 900e6 }),
   stickRate: usualRates.stick,
   networkRate: usualRates.network,
 };
@@ -28,7 +34,7 @@ describe('which way', () => {
   });
 
   it('changes its order when a fact changes: a slow case, nothing to keep, encryption on', () => {
-    const slow = { copyRate: { least: 20e6, middle: 38e6, most: 40e6 } };
+    const slow = { copyTime: there({ least: 20e6, middle: 38e6, most: 40e6 }) };
     expect(ids({ ...slow, dataToKeep: false })[0]).not.toBe('copy-on-dock');
     expect(ids(slow)[0]).toBe('copy-on-dock');
     const sealed = rank({ isEncrypted: true }).find(({ id }) => id === 'copy-on-dock')!;

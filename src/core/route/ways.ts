@@ -1,5 +1,7 @@
 import { type CarryWay, type DeviceProfile, type WayId, wayIds } from '../device';
-import type { Spread } from '../link';
+import { type Spread, addSpreads } from '../link';
+import type { Estimate } from '../margin';
+import { chargeNeeded } from './charge';
 
 export type RankedWay = {
   id: WayId;
@@ -9,6 +11,9 @@ export type RankedWay = {
   /** Seconds from beginning to end, and of them with hands; null where they cannot be told. */
   whole: Spread | null;
   hands: Spread | null;
+  /** Seconds of them that the device works alone, and the charge that takes from its own cell; null where it does not, or has none. */
+  alone: Spread | null;
+  charge: Estimate | null;
   loses: string[];
   needs: string[];
   /** What must be saved or done before, because of what is known of this job. */
@@ -24,8 +29,8 @@ export type WayFacts = {
   dataToKeep: boolean;
   /** Null where nobody knows. */
   isEncrypted: boolean | null;
-  /** The rates that a copy with the bench's best case keeps up. */
-  copyRate: Spread | null;
+  /** Seconds that a copy of so many bytes takes there and back, as both drives are connected here; null where no case takes the new one. */
+  copyTime: (bytes: number) => Spread | null;
   stickRate: Spread;
   networkRate: Spread;
 };
@@ -49,11 +54,6 @@ const minutes = ({ least, middle, most }: Spread): Spread => ({
   middle: middle * 60,
   most: most * 60,
 });
-const plus = (a: Spread, b: Spread): Spread => ({
-  least: a.least + b.least,
-  middle: a.middle + b.middle,
-  most: a.most + b.most,
-});
 /** Seconds for bytes: the slowest rate takes the longest. */
 const moving = (bytes: number, rate: Spread, passes: number): Spread => ({
   least: (passes * bytes) / rate.most,
@@ -65,12 +65,12 @@ function bytesTime(id: WayId, way: Extract<CarryWay, { possible: true }>, facts:
   const none = { least: 0, middle: 0, most: 0 };
   switch (id) {
     case 'copy-on-dock': {
-      // What is encrypted is copied whole; the way there and back are two passes.
+      // What is encrypted is copied whole.
       const bytes = facts.isEncrypted ? facts.driveBytes : facts.usedBytes;
-      return bytes === null || !facts.copyRate ? null : moving(bytes, facts.copyRate, 2);
+      return bytes === null ? null : facts.copyTime(bytes);
     }
     case 'donor':
-      return way.bytes === null || !facts.copyRate ? null : moving(way.bytes, facts.copyRate, 2);
+      return way.bytes === null ? null : facts.copyTime(way.bytes);
     case 'stick':
       return way.bytes === null ? null : moving(way.bytes, facts.stickRate, 2);
     case 'network':
@@ -95,13 +95,24 @@ export function isLed({ firstPower }: Pick<DeviceProfile, 'firstPower'>, id: Way
   }
 }
 
-function ranked(id: WayId, led: boolean, way: CarryWay | undefined, facts: WayFacts): RankedWay {
+/** In these the bytes move while the device is on. */
+const movesInDevice: readonly WayId[] = ['stick', 'network', 'format'];
+
+function ranked(
+  id: WayId,
+  led: boolean,
+  { ways, unattended, procedure }: RankedProfile,
+  facts: WayFacts,
+): RankedWay {
+  const way = ways?.[id];
   const base = {
     isLed: led,
     id,
     name: wayNames[id],
     whole: null,
     hands: null,
+    alone: null,
+    charge: null,
     loses: [],
     needs: [],
     before: [],
@@ -113,8 +124,10 @@ function ranked(id: WayId, led: boolean, way: CarryWay | undefined, facts: WayFa
       why: 'Nobody has written down whether this device can: look into its manual.',
     };
   if (!way.possible) return { ...base, state: 'impossible', why: way.why };
-  const own = plus(minutes(way.hands), minutes(way.alone));
+  const own = addSpreads(minutes(way.hands), minutes(way.alone));
   const bytes = bytesTime(id, way, facts);
+  const alone =
+    movesInDevice.includes(id) && bytes ? addSpreads(minutes(way.alone), bytes) : minutes(way.alone);
   const before: string[] = [];
   if (way.loses.length > 0 && facts.dataToKeep)
     before.push('The owner wants the data kept: make a second copy first.');
@@ -125,23 +138,27 @@ function ranked(id: WayId, led: boolean, way: CarryWay | undefined, facts: WayFa
     ...base,
     state: 'possible',
     why: way.why,
-    whole: bytes && plus(own, bytes),
+    whole: bytes && addSpreads(own, bytes),
     hands: minutes(way.hands),
+    alone,
+    charge: procedure.power === 'cell' && movesInDevice.includes(id) ? chargeNeeded(alone, unattended) : null,
     loses: way.loses,
     needs: way.needs,
     before,
   };
 }
 
+type RankedProfile = Pick<DeviceProfile, 'ways' | 'firstPower' | 'unattended' | 'procedure'>;
+
 /**
  * All ways for a device, the best first: what is possible before what nobody knows and what is not; where data must be kept,
  * ways that lose nothing before those that do; then the shorter whole time. A way whose time is not known comes last of its kind.
  */
-export function rankWays(profile: Pick<DeviceProfile, 'ways' | 'firstPower'>, facts: WayFacts): RankedWay[] {
+export function rankWays(profile: RankedProfile, facts: WayFacts): RankedWay[] {
   const order = { possible: 0, unknown: 1, impossible: 2 } as const;
   const losing = (way: RankedWay) => (facts.dataToKeep && way.loses.length > 0 ? 1 : 0);
   return wayIds
-    .map((id) => ranked(id, isLed(profile, id), profile.ways?.[id], facts))
+    .map((id) => ranked(id, isLed(profile, id), profile, facts))
     .sort(
       (a, b) =>
         order[a.state] - order[b.state] ||

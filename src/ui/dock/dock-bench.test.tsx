@@ -43,6 +43,7 @@ const running: CopyState = {
     linkBytesPerS: null,
     rate: {
       nowBytesPerS: 19e6,
+      steadyBytesPerS: null,
       secondsLeft: { least: 8, middle: 10, most: 14 },
       drop: { fromBytesPerS: 90e6, toBytesPerS: 19e6, atBytes: 1e8 },
       curve: [90e6, 19e6],

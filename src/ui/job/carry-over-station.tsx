@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { CopyState } from '@/core/copy';
 import type { JobView } from '@/core/job-view';
 import { factValue, isTrue } from '@/core/work';
-import { showBytes, showRate } from '@/core/units';
+import { showBytes } from '@/core/units';
 import { Button } from '../button';
 import { Choice } from '../choice';
 import { DialogFrame } from '../dialog-frame';
@@ -15,6 +15,7 @@ import { kindOfDrive } from '../dock/dock-pair';
 import { Ribbons } from '../layout/ribbons';
 import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
+import { CasesCard, useCases } from './cases-card';
 import { CopyAside } from './copy-aside';
 import { CopiedElsewhere } from './copied-elsewhere';
 import { type ChosenFiles, DriveFilesCard } from './drive-files-card';
@@ -34,7 +35,7 @@ export function CarryOverStation({
 }: StationProps & { copy: CopyState; /** No news of a running copy comes through. */ silent?: boolean }) {
   const { job, facts } = view;
   const options = showOptions(view);
-  const [caseId, setCaseId] = useState(view.cases[0]?.id ?? '');
+  const { chosen, setChosen } = useCases(view);
   const [files, setFiles] = useState<ChosenFiles | null>(null);
   const [label, setLabel] = useState('');
   const inside = factValue(facts, 'drive.inserted') !== false && !job.dock;
@@ -53,8 +54,9 @@ export function CarryOverStation({
       : !job.dock
         ? {
             words: job.takeIn.practice ? 'Put both drives in the dock' : 'Take these image files',
-            can: !inside && Boolean(job.wish) && (job.takeIn.practice || files !== null),
-            go: () => void act(files ? { kind: 'dock', caseId, files } : { kind: 'dock', caseId }),
+            can:
+              !inside && Boolean(job.wish) && chosen.caseId !== '' && (job.takeIn.practice || files !== null),
+            go: () => void act({ kind: 'dock', ...chosen, ...(files ? { files } : {}) }),
           }
         : !armed
           ? { words: 'Arm the new drive', can: label !== '', go: arm }
@@ -174,23 +176,7 @@ export function CarryOverStation({
       {!job.dock && !view.knowsHoles && job.takeIn.practice && (
         <NoHoles bytes={fullBytes(view)} locale={options.locale} />
       )}
-      {!job.dock && !inside && job.wish && (
-        <Card
-          title={job.takeIn.practice ? 'Into the dock' : 'Case that the drives are read and written through'}
-        >
-          <Choice
-            legend="Case for the new drive"
-            hideLegend={!job.takeIn.practice}
-            value={caseId}
-            onChange={setCaseId}
-            options={view.cases.map((c) => ({
-              value: c.id,
-              label: `${c.model}, ${c.link}`,
-              hint: showRate(c.rateBytesPerS, options.locale),
-            }))}
-          />
-        </Card>
-      )}
+      {!job.dock && !inside && job.wish && <CasesCard view={view} chosen={chosen} onChange={setChosen} />}
       {job.dock && (
         <div className="grid gap-3.5 md:grid-cols-2">
           <Port

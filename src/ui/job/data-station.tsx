@@ -7,25 +7,22 @@ import {
   forecastOperations,
   oldBytes,
   planLayout,
-  rateRange,
 } from '@/core/disk';
 import { type LayoutSource, chargeLimitOf, expectedSource, expectedTarget, mainPart } from '@/core/job';
-import type { DockCase } from '@/core/part';
+import { bytesToCopy, copyAskedOf } from '@/core/job-view';
+import { connections, passRates } from '@/core/link';
 import { factValue } from '@/core/work';
 import { showBytes } from '@/core/units';
 import { LayoutEditor } from '../layout/layout-editor';
 import { OperationList } from '../layout/operation-list';
-import { CopyTimes } from '../look-inside/copy-times';
 import { MainAction } from '../main-action';
 import { FaultNotice, HoldNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
+import { CopyForecast } from './copy-forecast';
 import { HoldRemedy } from './hold-remedy';
 import { type StationProps, showOptions } from './station-props';
 import { WaysCard } from './ways-card';
 import { canTurn, takeWay } from './take-way';
-
-const fastest = (cases: DockCase[]): DockCase | undefined =>
-  cases.toSorted((a, b) => b.rateBytesPerS - a.rateBytesPerS)[0];
 
 /** What was stated at take-in lies in the largest part, as good as all of it; the small ones are carried whole at most. */
 function statedByPartition(layout: Layout, statedBytes: number | null): Record<number, number | null> {
@@ -62,30 +59,38 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
     [source, target, wish],
   );
   const can = planned?.ok ?? false;
-  const best = view.cases.find(({ id }) => id === job.dock?.caseId) ?? fastest(view.cases);
+  const bytes = bytesToCopy(job, read);
+  const asked = useMemo(
+    () => (bytes === null ? null : copyAskedOf(job, profile, { drive, cases: view.cases, bytes })),
+    [job, profile, drive, view.cases, bytes],
+  );
+  const ways = useMemo(() => (asked ? connections(asked) : []), [asked]);
+  const best = ways.find(({ back }) => back !== null) ?? null;
+  // A simulated drive holds less than was stated: in practice the list is of what was stated, as the forecast is.
+  const used =
+    read && !(job.takeIn.practice && job.takeIn.oldDrive.usedBytes !== null) ? read.usedByPartition : null;
   const operations = useMemo(
     () =>
       planned?.ok && source
         ? forecastOperations(
             planned.value,
             source.rules,
-            read?.usedByPartition ?? statedByPartition(planned.value, job.takeIn.oldDrive.usedBytes),
-            best ? rateRange(best.rateBytesPerS) : null,
+            used ?? statedByPartition(planned.value, job.takeIn.oldDrive.usedBytes),
+            best && bytes ? passRates(bytes, best) : null,
           )
         : null,
-    [planned, source, read, job.takeIn.oldDrive.usedBytes, best],
+    [planned, source, used, job.takeIn.oldDrive.usedBytes, best, bytes],
   );
   const accept = () => void act({ kind: 'lay-out', wish });
   const encryption = view.holds.find(({ code }) => code === 'encryption');
-  const usedBytes = read?.usedBytes ?? job.takeIn.oldDrive.usedBytes;
   return (
     <StationFrame
       aside={
         <div className="flex flex-col gap-4">
-          {usedBytes === null ? (
+          {asked === null ? (
             <p>How full the old drive is has not been stated: the time of a copy is not known.</p>
           ) : (
-            <CopyTimes bytes={usedBytes} cases={view.cases} locale={options.locale} />
+            <CopyForecast asked={asked} ways={ways} now={view.frame.now} show={options} />
           )}
           {encryption ? (
             <HoldNotice hold={encryption}>
@@ -103,9 +108,11 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
             </p>
           )}
           <p className="text-[14px] text-soft">
-            {read
-              ? 'What is in use was read on the dock.'
-              : 'What is in use was stated at take-in; it is read when the old drive lies on the dock.'}
+            {read && used === null
+              ? `What is in use was stated at take-in; the simulated drive holds ${showBytes(read.usedBytes, options)}.`
+              : read
+                ? 'What is in use was read on the dock.'
+                : 'What is in use was stated at take-in; it is read when the old drive lies on the dock.'}
           </p>
         </div>
       }
@@ -126,6 +133,7 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
           : 'Everything starts on a 1 MiB line. It is checked again, to the sector, when the old drive lies on the dock.'
       }
     >
+      <WaysCard ways={view.ways} taken={job.route} onTake={canTurn(view) ? takeWay(act) : undefined} />
       {!drive && (
         <Card title="No drive is chosen yet">Choose one at Fit; the layout follows from its size.</Card>
       )}
@@ -156,11 +164,10 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
         <OperationList
           layout={planned.value}
           operations={operations}
-          caseModel={best?.model ?? null}
+          whole={best?.whole ?? null}
           locale={options.locale}
         />
       )}
-      <WaysCard ways={view.ways} taken={job.route} onTake={canTurn(view) ? takeWay(act) : undefined} />
     </StationFrame>
   );
 }

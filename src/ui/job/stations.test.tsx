@@ -306,7 +306,7 @@ describe('carry over', () => {
     render(<CarryOverStation copy={{ kind: 'none' }} {...props(viewOf(bench))} />);
     press('Enter');
     expect(acts).toEqual([
-      { kind: 'dock', caseId: 'tarn-2' },
+      { kind: 'dock', caseId: 'tarn-2', oldCaseId: null },
       { kind: 'arm', label: 'KV-2207' },
       { kind: 'copy' },
     ]);
@@ -342,6 +342,7 @@ describe('carry over', () => {
       linkBytesPerS: null,
       rate: {
         nowBytesPerS: 19e6,
+        steadyBytesPerS: null,
         secondsLeft: { least: 8, middle: 10, most: 14 },
         drop: null,
         curve: [],

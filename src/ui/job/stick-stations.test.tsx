@@ -129,7 +129,13 @@ describe('Carry over, from a stick', () => {
       unreadableBytes: 0,
       expectedBytesPerS: null,
       linkBytesPerS: null,
-      rate: { nowBytesPerS: 1, secondsLeft: { least: 20, middle: 30, most: 40 }, drop: null, curve: [] },
+      rate: {
+        nowBytesPerS: 1,
+        secondsLeft: { least: 20, middle: 30, most: 40 },
+        steadyBytesPerS: null,
+        drop: null,
+        curve: [],
+      },
     };
     const { rerender } = restoring(made, { kind: 'running', progress });
     expect(screen.getByRole('progressbar').getAttribute('aria-valuenow')).toBe('42');

@@ -91,10 +91,21 @@ function WayTime({ way }: { way: RankedWay }) {
   );
 }
 
+/** What the cell must hold for it; above full only the charger carries it through. */
+function chargeWords(charge: NonNullable<RankedWay['charge']>): string {
+  if (!charge.known) return `not known: ${charge.what}. ${charge.howToGet}`;
+  const [value, most] = [charge.value, charge.value + (charge.plus ?? 0)].map(Math.round);
+  return most! > 100
+    ? `${value} %, up to ${most} %: the charger must be in`
+    : `${value} %, up to ${most} % without the charger`;
+}
+
 function WayDetail({ way }: { way: RankedWay }) {
   const rows: [string, string[]][] = [
     ['Why', [way.why]],
     ['Your hands', way.hands ? [showDurationRange(way.hands.least, way.hands.most)] : []],
+    ['Alone', way.alone ? [showDurationRange(way.alone.least, way.alone.most)] : []],
+    ['Charge for it', way.charge ? [chargeWords(way.charge)] : []],
     ['First', way.before],
     ['The owner loses', way.loses],
     ['At hand', way.needs],

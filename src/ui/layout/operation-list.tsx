@@ -1,4 +1,5 @@
-import { type Layout, type Operation, totalSeconds } from '@/core/disk';
+import type { Layout, Operation } from '@/core/disk';
+import type { Spread } from '@/core/link';
 import { showBytes, showDuration, showDurationRange } from '@/core/units';
 import { Card } from '../station-frame';
 import { LayoutFiles } from './layout-files';
@@ -9,26 +10,24 @@ const short = (seconds: number) => (seconds < 1 ? 'under 1 s' : showDuration(sec
 export function OperationList({
   layout,
   operations,
-  caseModel,
+  whole,
   locale,
 }: {
   layout: Layout;
   operations: Operation[];
-  /** The case whose rate the times are of; null where none is on the bench. */
-  caseModel: string | null;
+  /** What the whole copy takes, by the forecast; null where nothing is known. */
+  whole: Spread | null;
   locale: string;
 }) {
-  const total = totalSeconds(operations);
   const longest = Math.max(1, ...operations.map(({ seconds }) => seconds?.middle ?? 0));
   return (
     <Card
       title="What is done, in order"
       hint={
-        total
-          ? `${short(total.middle)} with the ${caseModel}, nine times in ten ${showDurationRange(total.least, total.most)}`
+        whole
+          ? `${short(whole.middle)}, nine times in ten ${showDurationRange(whole.least, whole.most)}`
           : 'how long is not known yet'
       }
-      tools={<LayoutFiles layout={layout} operations={operations} />}
     >
       <ol>
         {operations.map(({ kind, what, bytes, seconds }, i) => (
@@ -55,6 +54,10 @@ export function OperationList({
           </li>
         ))}
       </ol>
+      <div className="mt-2 flex flex-wrap items-center gap-3 border-t border-line pt-2">
+        <span className="text-[14px] text-soft">To take along</span>
+        <LayoutFiles layout={layout} operations={operations} />
+      </div>
     </Card>
   );
 }

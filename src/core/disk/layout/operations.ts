@@ -15,20 +15,11 @@ export const Operation = z.object({
 });
 export type Operation = z.infer<typeof Operation>;
 
-/** A sustained rate, bytes a second, with what nine of ten copies stay within. */
+/** A rate over a whole pass, bytes a second, with what nine of ten copies stay within. */
 export type RateRange = { least: number; middle: number; most: number };
 
-/**
- * How far real copies stray from a case's stated rate, as shares of it: a named default until the logbook knows the bench's own.
- * Slow: a warm case, small files in crumbs, a drive past its fast cache; fast: a short cable and a good port.
- */
-export const rateSpread = { least: 0.6, most: 1.1 } as const;
-
-export const rateRange = (bytesPerS: number): RateRange => ({
-  least: bytesPerS * rateSpread.least,
-  middle: bytesPerS,
-  most: bytesPerS * rateSpread.most,
-});
+/** The rates of both passes of a copy: there, and reading back. */
+export type CopyRates = { there: RateRange; back: RateRange };
 
 const called = (partition: PlacedPartition) => `“${partition.name || `partition ${partition.number}`}”`;
 
@@ -58,10 +49,15 @@ type Known = {
   left: LeftBehind[];
 };
 
-function listed(layout: Layout, known: Known, rate: RateRange | null): Operation[] {
+function listed(layout: Layout, known: Known, rates: CopyRates | null): Operation[] {
   const list: Operation[] = [];
   const add = (kind: Operation['kind'], what: string, bytes: number | null = 0) =>
-    list.push({ kind, what, bytes: bytes ?? 0, seconds: bytes ? times(bytes, rate) : null });
+    list.push({
+      kind,
+      what,
+      bytes: bytes ?? 0,
+      seconds: bytes ? times(bytes, rates && (kind === 'read-back' ? rates.back : rates.there)) : null,
+    });
   const { startBytes } = known;
   if (startBytes > 0) add('copy', 'Copy the drive’s beginning, with its programs and records', startBytes);
   const carried = layout.partitions.filter((partition) => partition.from !== null);
@@ -103,7 +99,7 @@ function listed(layout: Layout, known: Known, rate: RateRange | null): Operation
 }
 
 /** What a copy by this plan does, in order, with bytes and time; what only the device can do comes last. */
-export function operationsOf(layout: Layout, plan: CopyPlan, rate: RateRange | null): Operation[] {
+export function operationsOf(layout: Layout, plan: CopyPlan, rates: CopyRates | null): Operation[] {
   const bytesIn = (number: number) =>
     plan.spans
       .filter(({ part: partition, zero }) => partition === number && !zero)
@@ -119,7 +115,7 @@ export function operationsOf(layout: Layout, plan: CopyPlan, rate: RateRange | n
     writesTable: plan.rewrites.some(({ offset }) => offset === 0),
     left: plan.left,
   };
-  return listed(layout, known, rate);
+  return listed(layout, known, rates);
 }
 
 /** File systems that name their own start in their first sector, so that moving them rewrites it. */
@@ -132,7 +128,7 @@ export function forecastOperations(
   layout: Layout,
   rules: PartitionRules,
   usedByPartition: Record<number, number | null>,
-  rate: RateRange | null,
+  rates: CopyRates | null,
 ): Operation[] {
   const known: Known = {
     startBytes: 0,
@@ -144,5 +140,5 @@ export function forecastOperations(
     writesTable: layout.partitions.some(({ change }) => change !== 'stays'),
     left: [],
   };
-  return listed(layout, known, rate);
+  return listed(layout, known, rates);
 }
