@@ -12,7 +12,7 @@ import {
   currentStation,
   stationHold,
 } from '../job';
-import { copySecondsLeft } from './make-view';
+import { type Loaded, copySecondsLeft } from './make-view';
 import type { CopyState } from '../copy';
 import type { BenchCard } from './view';
 
@@ -47,7 +47,11 @@ function copyWords(copy: Extract<CopyState, { kind: 'running' }>): string {
 }
 
 /** A job on the bench: the column it stands in, by what it waits for, and its one next act. */
-export function benchCard(state: JobState, context: DecideContext, copy: CopyState): BenchCard {
+export function benchCard(
+  state: JobState,
+  context: DecideContext & Pick<Loaded, 'cases' | 'source'>,
+  copy: CopyState,
+): BenchCard {
   const { job } = state;
   const stations = stationStatesOf(state, context);
   const station = currentStation(stations);
@@ -74,7 +78,7 @@ export function benchCard(state: JobState, context: DecideContext, copy: CopySta
     device: context.profile.name,
     who: [job.takeIn.place, job.takeIn.owner].filter(Boolean).join(' · '),
     ...waits(),
-    promise: promiseMargin(state, context, new Date(context.at), copySecondsLeft(copy)),
+    promise: promiseMargin(state, context, new Date(context.at), copySecondsLeft(state, context, copy)),
     promisedAt: job.takeIn.promisedAt,
     worst: choiceFit(job, context),
   };

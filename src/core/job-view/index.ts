@@ -1,4 +1,4 @@
-export { bytesToCopy, connectionsOf, copyAskedOf } from './way-facts';
+export { bytesToCopy, copyAskedOf } from './way-facts';
 export { seenWords } from './diagnosis-view';
 export type { DiagnosisView, NextAtPower } from './diagnosis-view';
 export { foresee, foreseeParts } from './foresee';

@@ -18,16 +18,24 @@ import { diagnosisView } from './diagnosis-view';
 import { holdOn } from '../work';
 import { makeSheet } from './make-sheet';
 import { rankWays } from '../route';
-import { wayFactsOf } from './way-facts';
+import { connectionsOf, wayFactsOf } from './way-facts';
 import type { JobChange, JobView } from './view';
 import type { CopyState } from '../copy';
 /** What was loaded for a job: its catalogue entries, its drives as read, its copy as it runs. */
 export type Loaded = DecideContext &
   Pick<JobView, 'cases' | 'source' | 'layoutOrigin' | 'layoutFault' | 'evidence'>;
 
-/** Seconds that a running copy still takes; null where none runs or nothing is known yet. */
-export const copySecondsLeft = (copy: CopyState): number | null =>
-  copy.kind === 'running' ? (copy.progress?.rate.secondsLeft?.middle ?? null) : null;
+/** Seconds that a copy still takes: what a running one has left, else its forecast; null where nothing is known of it. */
+export function copySecondsLeft(
+  state: JobState,
+  loaded: DecideContext & Pick<Loaded, 'cases' | 'source'>,
+  copy: CopyState,
+): number | null {
+  const running = copy.kind === 'running' ? copy.progress?.rate.secondsLeft?.middle : undefined;
+  if (running !== undefined || state.job.route !== 'copy-on-dock') return running ?? null;
+  const { profile, drive, cases, source } = loaded;
+  return connectionsOf(state.job, profile, { drive, cases, source })[0]?.whole.middle ?? null;
+}
 
 /** What of a job’s view an act can change, from its state and what was loaded for it alone. */
 export function makeChange(
@@ -71,7 +79,7 @@ export function makeChange(
     layoutFault,
     evidence: loaded.evidence,
     ways: rankWays(profile, wayFactsOf(state, profile, loaded)),
-    promise: promiseMargin(state, loaded, new Date(loaded.at), copySecondsLeft(now.copy)),
+    promise: promiseMargin(state, loaded, new Date(loaded.at), copySecondsLeft(state, loaded, now.copy)),
     diagnosis: diagnosisView(profile, job),
     sticks: loaded.sticks,
     prove: proveMargins(profile, layout, job),

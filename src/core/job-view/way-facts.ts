@@ -27,10 +27,14 @@ export function copyAskedOf(
     driveBytes: forecastSectors(job.takeIn.oldDrive.labelGB, 512) * 512,
     old: oldDriveOf(profile, job.takeIn.oldDrive),
     drive: drive && { protocol: drive.protocol, writing: writingOf(drive) },
-    cases: job.dock ? casesOfDock(job.dock, cases) : cases,
+    cases: job.dock ? casesOfDock(job.dock, cases) : drive ? cases : casesOfPlaces(profile, cases),
     inDevice: way?.possible === true && way.inDevice,
   };
 }
+
+/** No drive is chosen yet: its case takes something that the device takes. */
+const casesOfPlaces = ({ places }: DeviceProfile, cases: DockCase[]): DockCase[] =>
+  cases.filter(({ takes }) => places.some(({ protocols }) => protocols.some((one) => takes.includes(one))));
 
 /** With both drives on the dock only their own cases count. */
 const casesOfDock = ({ caseId, oldCaseId }: NonNullable<Job['dock']>, cases: DockCase[]): DockCase[] => {
@@ -40,7 +44,7 @@ const casesOfDock = ({ caseId, oldCaseId }: NonNullable<Job['dock']>, cases: Doc
 
 /** How the drives of a job are connected best, with the times; empty where no case takes the new drive. */
 export function connectionsOf(
-  { job }: JobState,
+  job: Job,
   profile: DeviceProfile,
   here: { drive: Drive | null; cases: DockCase[]; source: Pick<SourceSummary, 'usedBytes'> | null },
 ): Connection[] {

@@ -95,7 +95,8 @@ function connected(
 
 /**
  * The best of each way to connect the drives with the cases that take them and are there, the quickest first; empty where no case takes the new
- * drive. Two cases of one kind count as two where two are on the shelf. A way without a needed case is listed behind those that have theirs.
+ * drive. Two cases of one kind count as two where two are on the shelf. A way without a needed case is listed behind those that have theirs,
+ * and one in which nothing is compared behind all.
  */
 export function connections(asked: CopyAsked): Connection[] {
   const fresh = casesFor(asked.cases, asked.drive?.protocol ?? null);
@@ -113,11 +114,13 @@ export function connections(asked: CopyAsked): Connection[] {
   );
   const device = asked.inDevice ? fresh.map((newCase) => connected(asked, 'in-device', null, newCase)) : [];
   return [...best(two.length > 0 ? two : atPort), ...best(turns), ...best(device)].sort(
-    (a, b) => Number(lacks(a)) - Number(lacks(b)) || fastestFirst(a, b),
+    (a, b) => standing(a) - standing(b) || fastestFirst(a, b),
   );
 }
 
-const lacks = ({ kind, oldCase }: Connection) => kind === 'two-cases' && oldCase === null;
+/** What has all its cases comes first, then what lacks one, then what nobody compares. */
+const standing = ({ kind, oldCase, back }: Connection) =>
+  back === null ? 2 : kind === 'two-cases' && oldCase === null ? 1 : 0;
 
 /** Seconds that each so many bytes less would save, at the pace of the bytes that would be copied last. */
 export function savedBy(bytesLess: number, asked: CopyAsked, kind: ConnectionKind): number | null {

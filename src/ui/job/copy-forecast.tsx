@@ -13,7 +13,9 @@ const kindWords: Readonly<Record<Connection['kind'], string>> = {
 const inCases = ({ kind, oldCase, newCase }: Connection) =>
   kind === 'in-device'
     ? `new drive in the ${newCase.model}`
-    : `old drive ${oldCase ? `in the ${oldCase.model}` : 'at a port of the computer'}, new drive in the ${newCase.model}`;
+    : oldCase?.id === newCase.id
+      ? `${kind === 'in-turn' ? 'both' : 'each'} in ${kind === 'in-turn' ? 'the' : 'a'} ${newCase.model}`
+      : `old drive ${oldCase ? `in the ${oldCase.model}` : 'at a port of the computer'}, new drive in the ${newCase.model}`;
 
 /** Bytes whose saving is told: what an owner can be asked to delete. */
 const lessBytes = 10e9;
