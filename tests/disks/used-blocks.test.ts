@@ -52,6 +52,8 @@ describe('used blocks of ext, against dumpe2fs', () => {
     ['ext4', 'ext4 of 64 bits', ['-t', 'ext4', '-O', '64bit,metadata_csum'], 3000],
     ['ext4', 'ext4 with meta groups', ['-t', 'ext4', '-O', 'meta_bg,^resize_inode', '-b', '1024'], 600],
     ['ext4', 'ext4 with two backups', ['-t', 'ext4', '-O', 'sparse_super2'], 1500],
+    ['ext4', 'ext4 in clusters of 64 KiB', ['-t', 'ext4', '-O', 'bigalloc', '-C', '65536'], 1500],
+    ['ext4', 'ext4 in clusters of 1 MiB', ['-t', 'ext4', '-O', 'bigalloc', '-C', '1048576'], 3000],
     ['ext4', 'ext4 without checksums', ['-t', 'ext4', '-O', '^metadata_csum,^uninit_bg'], 300],
   ] as const)('%s: %s', async (kind, name, options, size) => {
     const image = blank(work.path('ext.img'), size * MiB);

@@ -7,6 +7,7 @@ export { findFile, filesAt, readChain } from './file-system/fat-files';
 export { makeFat32, smallestFat32Sectors } from './file-system/fat-make';
 export type { FileExtent, NewFat32, NewFile } from './file-system/fat-make';
 export type { FileSystemKind, Growth, SectorFit, Usage } from './file-system/file-system';
+export { driverOf } from './file-system/drivers';
 export { readContent } from './file-system/read-content';
 export type { AnyFileSystem, PartitionContent } from './file-system/read-content';
 export { partitionBounds } from './layout/bounds';

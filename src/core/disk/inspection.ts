@@ -83,7 +83,8 @@ function inspectPart(
     const isSealed = content?.kind === 'sealed';
     const whole = isSealed ? `sealed by ${content.by}` : (content?.why ?? 'not read');
     const faults = content?.kind === 'unread' && content.isDamaged ? [content.why] : [];
-    return { ...place, ...none, holds: isSealed ? 'sealed' : 'unread', whole, grownBy: 'nobody', faults };
+    const holds = isSealed ? 'sealed' : (content?.kind === 'unread' && content.name) || 'unread';
+    return { ...place, ...none, holds, whole, grownBy: 'nobody', faults };
   }
   const { fileSystem: fs } = content;
   return {

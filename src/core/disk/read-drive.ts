@@ -65,7 +65,7 @@ async function readAnyTable(
   const isDoubted = reading.faults.some(({ code }) => code === 'no-protective-record');
   if ((reading.table && !isDoubted && which !== 'none') || drive.length < 512) return reading;
   const content = await readContent(drive);
-  if (content.kind === 'unread') return reading;
+  if (content.kind === 'unread' && content.name === null) return reading;
   const whole = wholeDrive(drive, sectorBytes);
   if (!reading.table) return { table: whole, faults: [], usedHeader: null };
   // A file system over all, with remains of a table behind its first sector: systems take the file system.
@@ -88,7 +88,7 @@ export async function readDrive(
   const bad = reading.faults.find(({ code }) => code === 'parts-overlap' || code === 'part-out-of-bounds');
   for (const partition of reading.table?.partitions ?? []) {
     const content: PartitionContent = bad
-      ? { kind: 'unread', why: bad.sentence, isDamaged: true }
+      ? { kind: 'unread', name: null, why: bad.sentence, isDamaged: true }
       : await readContent(partitionReader(drive, partition, sectorBytes));
     contents[partition.number] = strangeToDrive(content, sectorBytes) ?? content;
     const read = contents[partition.number]!;
@@ -106,6 +106,7 @@ function strangeToDrive(content: PartitionContent, sectorBytes: number): Partiti
     ? null
     : {
         kind: 'unread',
+        name: null,
         why: `Its file system counts in sectors of ${sectorFit.bytes} bytes, the drive in ${sectorBytes}.`,
         isDamaged: true,
       };

@@ -23,7 +23,8 @@ export type Ext = {
   backups: { kind: 'all' | 'sparse' } | { kind: 'two'; groups: [number, number] };
   needsRecovery: boolean;
   isClean: boolean;
-  isBigAllocation: boolean;
+  /** Blocks that one bit of a bitmap stands for: more than one where it allocates in clusters. */
+  clusterBlocks: number;
   label: string;
   uuid: string;
 };
@@ -70,9 +71,18 @@ export function parseExt(superblock: Uint8Array): { ok: true; value: Ext } | Not
   const blocks = view.getUint32(4, true) + high(0x150);
   const firstDataBlock = view.getUint32(20, true);
   const blocksPerGroup = view.getUint32(32, true);
+  const logCluster = view.getUint32(28, true);
+  const isInClusters = (features.readOnly & readOnly.bigAllocation) !== 0;
+  if (isInClusters && (logCluster < logBlock || logCluster > logBlock + 20))
+    return not('its clusters have an impossible size');
+  const clusterBlocks = isInClusters ? 2 ** (logCluster - logBlock) : 1;
   const inodesPerGroup = view.getUint32(40, true);
   const inodeBytes = view.getUint32(76, true) === 0 ? 128 : view.getUint16(88, true);
-  if (blocksPerGroup < 256 || blocksPerGroup > 8 * blockBytes || blocksPerGroup % 8 !== 0)
+  if (
+    blocksPerGroup < 256 ||
+    blocksPerGroup > 8 * blockBytes * clusterBlocks ||
+    blocksPerGroup % (8 * clusterBlocks) !== 0
+  )
     return not(`groups of ${blocksPerGroup} blocks`);
   if (blocks <= firstDataBlock || firstDataBlock > 1) return not('it has no blocks');
   if (
@@ -117,7 +127,7 @@ export function parseExt(superblock: Uint8Array): { ok: true; value: Ext } | Not
         : { kind: features.readOnly & readOnly.sparseSuper ? 'sparse' : 'all' },
     needsRecovery: (features.incompat & incompat.recover) !== 0,
     isClean: (view.getUint16(58, true) & 1) === 1,
-    isBigAllocation: (features.readOnly & readOnly.bigAllocation) !== 0,
+    clusterBlocks,
     label: utf8UntilZero(superblock.subarray(120, 136)),
     uuid: /^0*$/u.test(hex(superblock.subarray(104, 120))) ? '' : uuidText(superblock.subarray(104, 120)),
   };

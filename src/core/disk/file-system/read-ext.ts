@@ -82,9 +82,12 @@ async function readUsage(
     mark(descriptor.inodeTable, end);
     never.add((end - descriptor.unusedTableBlocks) * ext.blockBytes, end * ext.blockBytes);
     if (descriptor.isUninitialised) continue;
-    const bytes = await partition.read(descriptor.bitmap * ext.blockBytes, Math.ceil(count / 8));
-    if (bytes.length < Math.ceil(count / 8)) return { ok: false, group };
-    eachSetRun(bytes, count, (first, end) => mark(base + first, base + end));
+    const clusters = Math.ceil(count / ext.clusterBlocks);
+    const bytes = await partition.read(descriptor.bitmap * ext.blockBytes, Math.ceil(clusters / 8));
+    if (bytes.length < Math.ceil(clusters / 8)) return { ok: false, group };
+    eachSetRun(bytes, clusters, (first, end) =>
+      mark(base + first * ext.clusterBlocks, base + Math.min(count, end * ext.clusterBlocks)),
+    );
   }
   const { ranges, isCoarse } = collector.finish();
   const { ranges: cleared, isCoarse: closed } = never.finish();
@@ -102,8 +105,7 @@ export async function readExt(partition: BlockReader): Promise<FileSystemReading
   const isDirty = ext.needsRecovery || !ext.isClean;
   if (isDirty) faults.push(dirtyFault);
   let usage: Usage = { known: false, why: 'it was not closed cleanly' };
-  if (ext.isBigAllocation) usage = { known: false, why: 'it counts in clusters of several blocks' };
-  else if (!isDirty) {
+  if (!isDirty) {
     const read = await readUsage(partition, ext);
     if (read.ok) usage = read.usage;
     else {

@@ -21,6 +21,7 @@ const ranged = (...ranges: [start: number, end: number][]) =>
     kind: 'file-system',
     fileSystem: {
       family: 'ext',
+      growth: { by: 'device' },
       kind: 'ext4',
       usage: { known: true, isCoarse: false, ranges: ranges.map(([start, end]) => ({ start, end })) },
     },

@@ -23,7 +23,13 @@ const shifted: PartitionTable = {
 const fileSystem = (bytes: number) =>
   ({
     kind: 'file-system',
-    fileSystem: { family: 'ext', kind: 'ext4', bytes, usage: { known: true, isCoarse: false, ranges: [] } },
+    fileSystem: {
+      family: 'ext',
+      kind: 'ext4',
+      growth: { by: 'device' },
+      bytes,
+      usage: { known: true, isCoarse: false, ranges: [] },
+    },
   }) as unknown as DriveReading['contents'][number];
 const reading: DriveReading = {
   table: shifted,

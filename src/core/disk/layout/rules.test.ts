@@ -95,7 +95,7 @@ it('what is sealed or unread keeps its size; only a sealed volume that does not 
     sectorFit: null,
   };
   expect(read(gpt, {})[2]).toEqual(fixed);
-  expect(read(gpt, { 2: { kind: 'unread', why: '', isDamaged: false } })[2]).toEqual(fixed);
+  expect(read(gpt, { 2: { kind: 'unread', name: null, why: '', isDamaged: false } })[2]).toEqual(fixed);
   expect(read(gpt, { 2: { kind: 'sealed', by: 'LUKS' } })[2]).toEqual({ ...fixed, holds: 'sealed by LUKS' });
   expect(read(gpt, { 2: { kind: 'sealed', by: 'full-volume encryption' } })[2]).toEqual({
     ...fixed,

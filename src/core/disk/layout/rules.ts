@@ -58,7 +58,7 @@ function ruleFor(
   if (content?.kind === 'sealed')
     // A volume sealed as a whole names its own start where nobody can rewrite it.
     return { ...common, holds: `sealed by ${content.by}`, mayMove: common.mayMove && content.by === 'LUKS' };
-  if (content?.kind !== 'file-system') return { ...common, holds: 'unread' };
+  if (content?.kind !== 'file-system') return { ...common, holds: content?.name ?? 'unread' };
   const { fileSystem } = content;
   const mayGrow =
     growsAtAll(partition.typeGuid) &&
