@@ -154,13 +154,13 @@ describe('after a copy to a bigger drive the checkers find no fault and every fi
     tool('ntfsresize', '--check', '-f', main);
   });
 
-  it('exFAT, grown as far as its tables reach', async () => {
+  it.each(['4K', '128K', '8M'])('exFAT in clusters of %s, grown', async (cluster) => {
     const volume = blank(work.path('exfat.img'), 260 * MiB);
-    tool('mkfs.exfat', '-c', '4K', volume);
-    const main = await copied(volume, 'exfat', 700);
+    tool('mkfs.exfat', '-c', cluster, volume);
+    const main = await copied(volume, `exfat-${cluster}`, 700);
     expect(tool('fsck.exfat', '-n', main)).toContain('clean');
     const size = Number(readFileSync(main).readBigUInt64LE(72)) * 512;
-    expect(size).toBeGreaterThan(260 * MiB);
+    expect(size).toBeGreaterThan(statSync(main).size - 2 * MiB);
   });
 });
 
@@ -177,21 +177,35 @@ function exFatWithFiles(path: string) {
   return header.files;
 }
 
-it('an exFAT with files, grown: its checker finds no fault and each file’s bytes are where they were', async () => {
-  const volume = work.path('exfat-files.img');
-  const inside = exFatWithFiles(volume);
-  expect(inside).toHaveLength(24);
-  const main = await copied(volume, 'exfat-files', 700);
-  expect(tool('fsck.exfat', '-n', main)).toContain('clean');
-  const file = openSync(main, 'r');
-  for (const [i, { extents }] of inside.entries())
-    for (const [start, bytes] of extents) {
+it.each([341, 345, 700, 3000])(
+  'an exFAT with files, onto %s MiB: its checker finds no fault, it is as large as its partition, and each file has its bytes',
+  async (size) => {
+    const volume = work.path('exfat-files.img');
+    const inside = exFatWithFiles(volume);
+    expect(inside).toHaveLength(24);
+    const main = await copied(volume, `exfat-files-${size}`, size);
+    expect(tool('fsck.exfat', '-n', main)).toContain('clean');
+    const file = openSync(main, 'r');
+    const bytesAt = (start: number, bytes: number) => {
       const found = Buffer.alloc(bytes);
       readSync(file, found, 0, bytes, start);
-      expect(found.equals(noise(bytes, i + 1))).toBe(true);
-    }
-  closeSync(file);
-});
+      return found;
+    };
+    const before = openSync(volume, 'r');
+    const old = Buffer.alloc(512);
+    readSync(before, old, 0, 512, 0);
+    closeSync(before);
+    const boot = bytesAt(0, 512);
+    const heap = (sector: Buffer) => sector.readUInt32LE(88) * 512;
+    const clusterBytes = 512 * 2 ** boot[109]!;
+    const missed = statSync(main).size - heap(boot) - boot.readUInt32LE(92) * clusterBytes;
+    expect(missed).toBeLessThan(Math.max(2 ** 21, clusterBytes));
+    for (const [i, { extents }] of inside.entries())
+      for (const [start, bytes] of extents)
+        expect(bytesAt(start - heap(old) + heap(boot), bytes).equals(noise(bytes, i + 1))).toBe(true);
+    closeSync(file);
+  },
+);
 
 function toolBytes(command: string, ...args: string[]): Buffer {
   return Buffer.from(tool('sh', '-c', `${command} "$@" | base64 -w0`, command, ...args), 'base64');

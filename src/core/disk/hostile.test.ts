@@ -61,7 +61,8 @@ describe('small volumes', () => {
             );
           },
         ),
-        { numRuns: 150 },
+        // An NTFS that says one sector more than it has lacks the one behind it.
+        { numRuns: 150, examples: [[[[40, 65]]]] },
       );
     },
   );

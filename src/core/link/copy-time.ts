@@ -49,8 +49,7 @@ export function writingOf(drive: Drive): Writing {
   };
 }
 
-const sides = ['least', 'middle', 'most'] as const;
-type Side = (typeof sides)[number];
+type Side = keyof Spread;
 const bySide = (of: (side: Side) => number): Spread => ({
   least: of('least'),
   middle: of('middle'),

@@ -2,13 +2,12 @@ import { type Result, ok, refuse } from '../../result';
 import type { BlockReader } from '../block-reader';
 import type { ByteRange } from '../byte-range';
 import { latin1, viewOf } from '../bytes';
-import type { Write } from '../write';
 import { type MarkedFileSystem, readBtrfs, readF2fs, readHfsPlus, readSwap, readXfs } from './by-mark';
 import { changeExFat } from './exfat-change';
 import { changeFat, clustersOf } from './fat-change';
 import { filesAt } from './fat-files';
 import { entriesAreFree } from './fat-table';
-import type { FileSystem, FileSystemReading } from './file-system';
+import { type Change, type FileSystem, type FileSystemReading, onlyWrites } from './file-system';
 import { type ExFatFileSystem, readExFat } from './read-exfat';
 import { type ExtFileSystem, readExt } from './read-ext';
 import { type FatFileSystem, readFat } from './read-fat';
@@ -29,14 +28,14 @@ export type Driver<F extends FileSystem> = {
     head: Uint8Array,
   ) => { rank: number; read: (partition: BlockReader) => Promise<FileSystemReading<F>> } | null;
   /** What is rewritten when its partition stands elsewhere; nothing where it does not name its own start. Fault: `too-far`. */
-  move: (partition: BlockReader, fileSystem: F, startSector: number) => Promise<Result<Write[]>>;
+  move: (partition: BlockReader, fileSystem: F, startSector: number) => Promise<Result<Change>>;
   /** What is rewritten when it grows to so many sectors, at its new start; asked only where its growth is by rewrite. */
-  grow: (partition: BlockReader, fileSystem: F, to: NewPlace) => Promise<Result<Write[]>>;
+  grow: (partition: BlockReader, fileSystem: F, to: NewPlace) => Promise<Result<Change>>;
   /** What stands in a stretch of it; null where only the place in the partition can be told. */
   nameOf: (partition: BlockReader, fileSystem: F, range: ByteRange) => Promise<string | null>;
 };
 
-const nothing = () => Promise.resolve(ok<Write[]>([]));
+const nothing = () => Promise.resolve(ok<Change>(onlyWrites([])));
 const nameless = () => Promise.resolve(null);
 const grownByDevice = () =>
   Promise.resolve(
@@ -54,7 +53,7 @@ async function changedFat(
   partition: BlockReader,
   { fat }: FatFileSystem,
   to: NewPlace,
-): Promise<Result<Write[]>> {
+): Promise<Result<Change>> {
   const grows = to.totalSectors > fat.totalSectors;
   if (
     grows &&
@@ -69,7 +68,8 @@ async function changedFat(
     partition.read(0, fat.sectorBytes),
     partition.read(fat.infoSector * fat.sectorBytes, fat.sectorBytes),
   ]);
-  return changeFat(fat, { boot, info }, { ...to, startSector: to.startSector ?? fat.hiddenSectors });
+  const changed = changeFat(fat, { boot, info }, { ...to, startSector: to.startSector ?? fat.hiddenSectors });
+  return changed.ok ? ok(onlyWrites(changed.value)) : changed;
 }
 
 const swapMarks = ['SWAPSPACE2', 'S1SUSPEND\0'];
@@ -89,7 +89,10 @@ export const drivers: { readonly [F in FileSystemFamily]: Driver<Of<F>> } = {
   },
   ntfs: {
     tells: (head) => (textAt(head, 3, 'NTFS    ') ? { rank: 1, read: readNtfs } : null),
-    move: (partition, { ntfs }, startSector) => moveNtfs(partition, ntfs, startSector),
+    async move(partition, { ntfs }, startSector) {
+      const moved = await moveNtfs(partition, ntfs, startSector);
+      return moved.ok ? ok(onlyWrites(moved.value)) : moved;
+    },
     grow: grownByDevice,
     nameOf: nameless,
   },

@@ -21,6 +21,8 @@ export type ExFat = {
 export const exFatField = {
   partitionOffset: 64,
   volumeSectors: 72,
+  fatSectors: 84,
+  heapOffset: 88,
   clusters: 92,
   flags: 106,
   percentInUse: 112,

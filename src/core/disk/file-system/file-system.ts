@@ -1,4 +1,5 @@
 import type { ByteRange } from '../byte-range';
+import type { Write } from '../write';
 
 export type FileSystemKind =
   | 'FAT12'
@@ -66,3 +67,14 @@ export const dirtyFault =
 
 export const fitsSectors = (fit: SectorFit, sectorBytes: number): boolean =>
   fit.rule === 'exactly' ? sectorBytes === fit.bytes : sectorBytes <= fit.bytes;
+
+/** A stretch of a partition that stands elsewhere in it on the new drive, bytes from its start; `by` how much farther. */
+export type MovedArea = ByteRange & { by: number };
+
+/**
+ * What a file system needs when its partition moves or grows: rewrites; the areas that are carried, where not all of it stays in its
+ * place (what lies in none of them is not); stretches of the new drive that must read zero. Offsets count from the partition's start.
+ */
+export type Change = { writes: Write[]; moved: MovedArea[]; cleared: ByteRange[] };
+
+export const onlyWrites = (writes: Write[]): Change => ({ writes, moved: [], cleared: [] });

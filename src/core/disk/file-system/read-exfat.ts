@@ -4,13 +4,13 @@ import { RangeCollector } from '../byte-range';
 import {
   type ExFat,
   bootRegionSectors,
-  clustersOfTable,
   exFatChain,
   exFatClusterOffset,
   hasGoodChecksum,
   parseExFat,
   readExFatRoot,
 } from './exfat';
+import { mostMappedClusters } from './exfat-grow';
 import { type FileSystem, type FileSystemReading, type Usage, dirtyFault } from './file-system';
 
 /** Where the bitmap lies, for growing it: pieces in order, and its entry in the root folder. */
@@ -78,7 +78,7 @@ export async function readExFat(partition: BlockReader): Promise<FileSystemReadi
       usage,
       growth:
         usage.known && bitmap
-          ? { by: 'rewrite', limitBytes: exFatLimitBytes(fs, bitmap) }
+          ? { by: 'rewrite', limitBytes: exFatLimitBytes(fs) }
           : { by: 'nobody', why: 'Its map of used clusters cannot be trusted.' },
       sectorFit: { rule: 'exactly', bytes: fs.sectorBytes },
       startIsWritten: true,
@@ -87,10 +87,9 @@ export async function readExFat(partition: BlockReader): Promise<FileSystemReadi
   };
 }
 
-/** Largest size that the table and the clusters of the bitmap allow, bytes. */
-export function exFatLimitBytes(fs: ExFat, bitmap: ExFatBitmap): number {
-  const bitmapClusters = bitmap.pieces.reduce((total, piece) => total + piece.bytes * 8, 0);
-  const clusters = Math.min(clustersOfTable(fs), bitmapClusters, 0xfffffff5);
-  // A last fraction of a cluster may stand behind the heap, as when the volume was made.
-  return fs.heapOffset * fs.sectorBytes + clusters * fs.clusterBytes;
-}
+/** Largest size at which every cluster still has its bit in a map that is handled here, bytes; never less than it has. */
+export const exFatLimitBytes = (fs: ExFat): number =>
+  Math.max(
+    fs.volumeSectors * fs.sectorBytes,
+    fs.heapOffset * fs.sectorBytes + mostMappedClusters * fs.clusterBytes,
+  );

@@ -32,7 +32,9 @@ export async function readNtfs(partition: BlockReader): Promise<FileSystemReadin
   if (isDirty) faults.push(dirtyFault);
   const collector = new RangeCollector((fs.totalSectors + 1) * fs.sectorBytes);
   collector.add(0, 16 * fs.sectorBytes);
-  collector.add(fs.totalSectors * fs.sectorBytes, (fs.totalSectors + 1) * fs.sectorBytes);
+  // The copy of the boot sector stands behind the last one, where the partition has room for it.
+  const end = fs.totalSectors * fs.sectorBytes;
+  if (end + fs.sectorBytes <= partition.length) collector.add(end, end + fs.sectorBytes);
   const bitmap = isOpen ? await records.data(record.bitmap) : null;
   const pieces = bitmap && bitmap.bytes >= Math.ceil(fs.clusters / 8) ? piecesOf(fs, bitmap.runs) : null;
   const used =

@@ -33,6 +33,7 @@ import {
   placeOutside,
 } from './outside';
 import type { CopySpan } from './copy-span';
+import { type Change, type MovedArea, onlyWrites } from '../file-system/file-system';
 import { partRewrites } from './partition-rewrites';
 
 /**
@@ -59,7 +60,12 @@ const mostLoaderBytes = 2 ** 26;
 /** What a disk reads at its beginning, for a first idea of the time. */
 const usualReadBytesPerS = 2e8;
 
-function spansOf(reading: DriveReading, layout: Layout, partition: PlacedPartition): CopySpan[] {
+function spansOf(
+  reading: DriveReading,
+  layout: Layout,
+  partition: PlacedPartition,
+  { moved, cleared }: Change,
+): CopySpan[] {
   const from = oldStart(layout, partition);
   const to = newStart(layout, partition);
   const content = reading.contents[partition.number];
@@ -68,13 +74,16 @@ function spansOf(reading: DriveReading, layout: Layout, partition: PlacedPartiti
   if (usage?.known) {
     const marked = withMarks(usage.ranges, Math.min(own, placedBytes(layout, partition)), partition);
     // What must read zero is written once: a mark's place does not carry it as well.
-    const carried = without(marked, usage.cleared ?? []).map(({ start, end }) => ({
+    const carried = placed(without(marked, usage.cleared ?? []), moved).map(({ start, end, by }) => ({
       source: from + start,
-      target: to + start,
+      target: to + start + by,
       bytes: end - start,
       part: partition.number,
     }));
-    return [...carried, ...clearedSpans(usage.cleared ?? [], { from, to, number: partition.number })];
+    return [
+      ...carried,
+      ...clearedSpans([...(usage.cleared ?? []), ...cleared], { from, to, number: partition.number }),
+    ];
   }
   return [
     {
@@ -85,6 +94,20 @@ function spansOf(reading: DriveReading, layout: Layout, partition: PlacedPartiti
     },
   ];
 }
+
+/** Where ranges of a partition stand in it on the new drive: all in their place, or area by area. */
+const placed = (ranges: ByteRange[], moved: MovedArea[]): MovedArea[] =>
+  moved.length === 0
+    ? ranges.map((range) => ({ ...range, by: 0 }))
+    : ranges.flatMap((range) =>
+        moved
+          .map(({ start, end, by }) => ({
+            start: Math.max(start, range.start),
+            end: Math.min(end, range.end),
+            by,
+          }))
+          .filter(({ start, end }) => end > start),
+      );
 
 /** Stretches of a partition that hold nothing and must read zero where they will stand. */
 const clearedSpans = (
@@ -208,6 +231,29 @@ async function outsideSpans(
 const isCarried = ({ start, end }: ByteRange, spans: CopySpan[]) =>
   spans.some(({ source, bytes }) => source <= start && end <= source + bytes);
 
+/** What a partition's file system needs where it will stand. Faults: `layout`, and those of its driver. */
+async function changeOf(
+  source: BlockReader,
+  reading: DriveReading,
+  partition: PlacedPartition,
+): Promise<Result<Change>> {
+  const fileSystem = fileSystemOf(reading, partition.number);
+  if (!fileSystem || partition.from === null) return ok(onlyWrites([]));
+  const old = reading.table?.partitions.find(({ number }) => number === partition.number);
+  if (!old)
+    return refuse(
+      'layout',
+      `The old drive has no partition ${partition.number}.`,
+      'Lay the partitions out again.',
+    );
+  return partRewrites(partitionReader(source, old, reading.sectorBytes), fileSystem, {
+    fromSector: partition.from.firstSector,
+    toSector: partition.to.firstSector,
+    toSectors: partition.to.lastSector - partition.to.firstSector + 1,
+    grows: partition.change.includes('grows'),
+  });
+}
+
 /**
  * Makes the plan from what was read on the source and the layout of the target. `outside`: how much of what lies outside file
  * systems is looked through; left out, all of it, unless that takes long. Faults: `two-tables`, `layout`, `outside-asked`, and
@@ -236,27 +282,18 @@ export async function planCopy(
       rewrites.push({ what: `${partition.name}: cleared start`, offset: start, bytes });
       continue;
     }
-    spans.push(...spansOf(reading, layout, partition));
-    const fileSystem = fileSystemOf(reading, partition.number);
-    if (!fileSystem) continue;
-    const old = table.partitions.find(({ number }) => number === partition.number);
-    if (!old)
-      return refuse(
-        'layout',
-        `The old drive has no partition ${partition.number}.`,
-        'Lay the partitions out again.',
-      );
-    const changed = await partRewrites(partitionReader(source, old, reading.sectorBytes), fileSystem, {
-      fromSector: partition.from.firstSector,
-      toSector: partition.to.firstSector,
-      toSectors: partition.to.lastSector - partition.to.firstSector + 1,
-      grows: partition.change.includes('grows'),
-    });
+    const changed = await changeOf(source, reading, partition);
     if (!changed.ok) return changed;
+    spans.push(...spansOf(reading, layout, partition, changed.value));
+    if (!fileSystemOf(reading, partition.number)) continue;
     const name = partition.name || `partition ${partition.number}`;
     if (partition.change.includes('grows')) rewrites.push(...clearedGrowth(layout, partition, name));
     rewrites.push(
-      ...changed.value.map((w) => ({ what: `${name}: ${w.what}`, offset: start + w.offset, bytes: w.bytes })),
+      ...changed.value.writes.map((w) => ({
+        what: `${name}: ${w.what}`,
+        offset: start + w.offset,
+        bytes: w.bytes,
+      })),
     );
   }
   const more = await outsideSpans(source, reading, layout, outside, spans);

@@ -1,13 +1,13 @@
 import { type Result, ok } from '../../result';
 import type { BlockReader } from '../block-reader';
 import { type AnyFileSystem, driverOf } from '../file-system/drivers';
-import type { Write } from '../write';
+import { type Change, onlyWrites } from '../file-system/file-system';
 
 /** Where a partition stands before and after, in the sectors of its drive. */
 export type Relocation = { fromSector: number; toSector: number; toSectors: number; grows: boolean };
 
 /**
- * The bytes that a file system needs rewritten when its partition moves or grows; none where nothing changes for it. A partition that
+ * What a file system needs when its partition moves or grows; none where nothing changes for it. A partition that
  * does not grow keeps the size of its file system, which may be smaller than the partition.
  * Offsets count from the partition's start. Faults: those of the file system's driver.
  */
@@ -15,7 +15,7 @@ export async function partRewrites(
   partition: BlockReader,
   fileSystem: AnyFileSystem,
   { fromSector, toSector, toSectors, grows }: Relocation,
-): Promise<Result<Write[]>> {
+): Promise<Result<Change>> {
   const driver = driverOf(fileSystem);
   const moves = toSector !== fromSector;
   if (grows && fileSystem.growth.by === 'rewrite')
@@ -23,5 +23,5 @@ export async function partRewrites(
       startSector: moves ? toSector : null,
       totalSectors: toSectors,
     });
-  return moves ? driver.move(partition, fileSystem, toSector) : ok([]);
+  return moves ? driver.move(partition, fileSystem, toSector) : ok(onlyWrites([]));
 }
