@@ -41,6 +41,7 @@ export const ensureDiskTools = () =>
       'f2fs-tools',
       'xfsprogs',
       'cryptsetup-bin',
+      'gddrescue',
     ],
     [
       'mke2fs',
@@ -54,6 +55,7 @@ export const ensureDiskTools = () =>
       'mkfs.f2fs',
       'mkfs.xfs',
       'cryptsetup',
+      'ddrescue',
     ].map(inSbin),
   );
 

@@ -136,7 +136,7 @@ async function run(
     const result = await folder.carryOut(
       standing,
       { source, target, pacer },
-      { simulated: false, areaOf: namer(source, standing.order) },
+      { simulated: false, into: 'image-file', areaOf: namer(source, standing.order) },
       { ...clock, stopped, progress: (progress) => output.progress(progressLine(progress)) },
     );
     if (!result.ok) throw commandError(result.fault, to);

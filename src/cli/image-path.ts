@@ -1,5 +1,5 @@
 import { type Stats, statSync } from 'node:fs';
-import { ImageFile } from '@/copier';
+import { ImageFile, errorNotes } from '@/copier';
 import { exitCode, fail } from './exit';
 
 function statOf(path: string): Stats | null {
@@ -28,6 +28,8 @@ export async function openSource(path: string): Promise<ImageFile> {
   const stat = statOf(path);
   if (!stat) return fail(exitCode.input, `${path} does not exist.`, 'Check the name.');
   refuseOddKinds(path, stat, exitCode.input);
+  const notes = await errorNotes(path);
+  if (!notes.ok) return fail(exitCode.input, `${path}: ${notes.fault.sentence}`, notes.fault.remedy);
   try {
     return await ImageFile.open(path, 'read');
   } catch (error) {

@@ -16,7 +16,12 @@ let root: string;
 beforeEach(() => (root = mkdtempSync(join(tmpdir(), 'jicara-engine-'))));
 afterEach(() => rmSync(root, { recursive: true }));
 
-const setting = { simulated: true, readBackFrom: 'past-the-cache', areaOf: async () => null } as const;
+const setting = {
+  simulated: true,
+  into: 'drive',
+  readBackFrom: 'past-the-cache',
+  areaOf: async () => null,
+} as const;
 
 let clock = 0;
 const seen: CopyProgress[] = [];

@@ -84,7 +84,7 @@ export class CopyFolder {
   async carryOut(
     standing: StandingOrder,
     drives: Pick<EngineJob, 'source' | 'target' | 'pacer'>,
-    setting: { simulated: boolean; areaOf: AreaNamer },
+    setting: { simulated: boolean; into: CopyProof['into']; areaOf: AreaNamer },
     hooks: CopyHooks,
   ): Promise<Result<CopyOutcome>> {
     const { order, digest } = standing;

@@ -1,10 +1,12 @@
 import { type FileHandle, open } from 'node:fs/promises';
 import { dirname } from 'node:path';
-import type { ReadBackFrom } from '@/core/copy';
+import type { ReadBackFrom, UnreadStretch } from '@/core/copy';
 import type { FileStamp } from '@/core/file-stamp';
+import { ok } from '@/core/result';
 import { fileMode, syncFolder } from '@/files';
 import { DirectReader } from './direct-read';
-import { type SourceDrive, type TargetDrive, asDriveError } from './drives';
+import { DriveError, type SourceDrive, type TargetDrive, asDriveError } from './drives';
+import { errorNotes } from './error-notes';
 import { stampOf } from './file-stamp';
 import { readWhole, writeWhole } from './whole-io';
 
@@ -19,13 +21,18 @@ export class ImageFile implements SourceDrive, TargetDrive {
     private readonly direct: DirectReader | null,
     readonly length: number,
     readonly isBlank: boolean,
+    /** What could not be read of its drive when it was made: zeros stand there, and mean nothing. */
+    readonly unread: readonly UnreadStretch[] = [],
   ) {}
 
+  /** Opens an image. Throws what the operating system says, and where the notes of reading errors beside it are not understood. */
   static async open(path: string, mode: 'read' | 'write', isBlank = false): Promise<ImageFile> {
+    const notes = mode === 'read' ? await errorNotes(path) : ok([]);
+    if (!notes.ok) throw new Error(`${path}: ${notes.fault.sentence}`);
     const file = await open(path, mode === 'read' ? 'r' : 'r+');
     const { size } = await file.stat();
     const direct = mode === 'read' ? null : await DirectReader.open(path);
-    return new ImageFile(file, direct, size, isBlank);
+    return new ImageFile(file, direct, size, isBlank, notes.value);
   }
 
   /** A new file of so many bytes, all of it a hole; fails where one stands already. */
@@ -39,12 +46,15 @@ export class ImageFile implements SourceDrive, TargetDrive {
 
   async read(offset: number, length: number): Promise<Uint8Array> {
     const bytes = new Uint8Array(Math.max(0, Math.min(length, this.length - offset)));
-    if (bytes.length > 0) await this.readInto(offset, bytes);
+    if (bytes.length > 0) await readWhole(this.file, offset, bytes);
     return bytes;
   }
 
-  readInto(offset: number, into: Uint8Array): Promise<void> {
-    return readWhole(this.file, offset, into);
+  /** Reads for a copy: what could not be read of the drive cannot be read here. */
+  async readInto(offset: number, into: Uint8Array): Promise<void> {
+    const isUnread = this.unread.some(({ start, end }) => offset < end && start < offset + into.length);
+    if (isUnread) throw new DriveError('bad-sector', offset);
+    await readWhole(this.file, offset, into);
   }
 
   write(offset: number, bytes: Uint8Array): Promise<void> {

@@ -9,13 +9,18 @@ type Copied = Extract<EngineOutcome, { kind: 'copied' }>;
 export type AreaNamer = (part: number, sourceOffset: number, bytes: number) => Promise<string | null>;
 
 /** What a copy was made between, beside its bytes. */
-export type Setting = { simulated: boolean; readBackFrom: ReadBackFrom; areaOf: AreaNamer };
+export type Setting = {
+  simulated: boolean;
+  into: CopyProof['into'];
+  readBackFrom: ReadBackFrom;
+  areaOf: AreaNamer;
+};
 
 /** What the copy proved, and what of the source could not be read, with the area it belongs to. */
 export async function proofOf(
   order: CopyOrder,
   copied: Copied,
-  { simulated, readBackFrom, areaOf }: Setting,
+  { simulated, into, readBackFrom, areaOf }: Setting,
 ): Promise<CopyProof> {
   const unreadable: CopyProof['unreadable'] = [];
   for (const { offset, bytes } of copied.unreadable) {
@@ -29,6 +34,7 @@ export async function proofOf(
   return {
     grade: copied.grade,
     simulated,
+    into,
     blocks: copied.blocks.length,
     bytes: copied.blocks.reduce((total, block) => total + block.bytes, 0),
     mismatches: 0,

@@ -101,6 +101,7 @@ export async function runCopy(
       {
         // Two image files are what they are: the bytes of drives that really are.
         simulated: source instanceof DriveImage || target instanceof DriveImage,
+        into: target instanceof DriveImage ? 'drive' : 'image-file',
         areaOf: namer(source, order),
       },
       hooks,

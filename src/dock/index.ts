@@ -4,6 +4,7 @@ export type { DriveIdentity } from './drive-identity';
 export { PracticeFault, failingTarget, practicePace, rateSteps } from './practice-faults';
 export { Dock } from './dock';
 export { DriveImage } from './drive-image';
+export type { OpenDrive } from './open-drive';
 export { fillDrive } from './fill-drive';
 export type { FillOrder, FillWish } from './fill-drive';
 export { workerThreads } from './threads';

@@ -1,6 +1,6 @@
 import { lstat, readdir, realpath, stat } from 'node:fs/promises';
-import { basename, join } from 'node:path';
-import { ImageFile } from '@/copier';
+import { basename, dirname, join } from 'node:path';
+import { ImageFile, errorNotes } from '@/copier';
 import { detectSectorBytes } from '@/core/disk';
 import type { DriveFiles } from '@/core/job-view';
 import { type Drive, forecastSectors } from '@/core/part';
@@ -64,6 +64,24 @@ const gone = (name: string) =>
     'Lay it there, then choose it from the list.',
   );
 
+const noFolder = () =>
+  refuse(
+    'no-folder',
+    'No folder of image files was named.',
+    'Start Jicara with JICARA_DRIVES_FOLDER set to the folder that your images lie in.',
+  );
+
+/** The path of a file that lies in the folder of image files and can be read. Faults: `no-folder`, `not-found`, `odd-notes`. */
+export async function pathOfDriveFile({ drivesFolder }: Runtime, name: string): Promise<Result<string>> {
+  if (drivesFolder === null) return noFolder();
+  const root = await realpath(drivesFolder).catch(() => null);
+  if (root === null) return gone(drivesFolder);
+  const path = join(root, name);
+  if ('why' in (await lookAt(path))) return gone(name);
+  const notes = await errorNotes(path);
+  return notes.ok ? ok(path) : refuse('odd-notes', `${name}: ${notes.fault.sentence}`, notes.fault.remedy);
+}
+
 /** Whether the two are one file, by whatever links. */
 async function areOne(a: string, b: string): Promise<boolean> {
   const [one, other] = await Promise.all([a, b].map((path) => stat(path).catch(() => null)));
@@ -80,7 +98,7 @@ async function takenBy(runtime: Runtime, path: string, jobId: string): Promise<D
 
 /**
  * Puts two image files in the drives’ place. The new one is made where it is not there, a hole of the drive’s true size. Faults:
- * `not-found`, `same-file`, `drive-busy`, `too-small`, `no-folder`.
+ * `not-found`, `same-file`, `drive-busy`, `too-small`, `no-folder`, `odd-notes`.
  */
 export async function placeFiles(
   runtime: Runtime,
@@ -88,15 +106,9 @@ export async function placeFiles(
   files: { old: string; new: string },
   drive: Drive,
 ): Promise<Result<{ old: DriveIdentity; new: DriveIdentity }>> {
-  const folder = runtime.drivesFolder;
-  if (folder === null)
-    return refuse(
-      'no-folder',
-      'No folder of image files was named.',
-      'Start Jicara with JICARA_DRIVES_FOLDER set to the folder that your images lie in.',
-    );
-  const root = await realpath(folder).catch(() => null);
-  if (root === null) return gone(folder);
+  const found = await pathOfDriveFile(runtime, files.old);
+  if (!found.ok) return found;
+  const root = dirname(found.value);
   const [oldPath, newPath] = [join(root, files.old), join(root, files.new)];
   const old = await lookAt(oldPath);
   if ('why' in old) return gone(files.old);

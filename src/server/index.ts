@@ -11,6 +11,7 @@ export { logEvent, logTrouble, openLog } from './log';
 export { seedDemo } from './demo';
 export type { Database, Sql } from './database';
 export { doAct } from './do-act';
+export { startSums, sumsOf, sumsState } from './drive-sums';
 export { findJob, historyOf, rawJob } from './jobs';
 export { addPhoto, photoFile, photosOfJob, removePhoto } from './photos';
 export { mostPhotoBytes, photoTooLarge, scalePhoto } from './photo-scale';

@@ -158,6 +158,7 @@ async function assemble(options: RuntimeOptions, database: Database, opened: Ope
     underWay: new Map(),
     scaling: 0,
     inHand: new InHand(),
+    sums: new Map(),
     looking: new Set(),
     streams,
     close: () => opened.close(),

@@ -5,6 +5,7 @@ import type { Dock } from '@/dock';
 import type { ImageLibrary } from '@/images';
 import type { CopyRuns } from './copy-runs';
 import { type Database, DatabaseTrouble } from './database';
+import type { SumsMaking } from './drive-sums';
 import type { ImageRuns } from './image-runs';
 import type { InHand } from './in-hand';
 import type { JobChanges } from './job-changes';
@@ -53,6 +54,8 @@ export type Runtime = {
   scaling: number;
   /** Drives and sticks that somebody does something with at this moment. */
   inHand: InHand;
+  /** Lists of checksums that are being made from finished image files, by job. */
+  sums: Map<string, SumsMaking>;
   /** Simulated devices that are being looked at: one look at a time for each job. */
   looking: Set<string>;
   /** Open event streams, ended at shutdown. */

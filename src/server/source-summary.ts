@@ -15,7 +15,8 @@ import { startEvidence } from '@/core/copy';
 import type { FileStamp } from '@/core/file-stamp';
 import { type Margin, atMost, exact, missing } from '@/core/margin';
 import { type Result, refuse } from '@/core/result';
-import { DriveImage } from '@/dock';
+import { ImageFile } from '@/copier';
+import { DriveImage, type OpenDrive } from '@/dock';
 import { stickContent } from '@/images';
 import { logTrouble } from './log';
 import type { Runtime } from './runtime';
@@ -42,6 +43,15 @@ export const summarise = (reading: DriveReading): SourceSummary => ({
   rules: rulesOf(reading),
 });
 
+/** What could not be read when an image was made is told with it, before anything is copied. */
+function withUnread(summary: SourceSummary, drive: OpenDrive): SourceSummary {
+  const bytes =
+    drive instanceof ImageFile ? drive.unread.reduce((sum, { start, end }) => sum + end - start, 0) : 0;
+  if (bytes === 0) return summary;
+  const sentence = `${bytes} bytes of it could not be read when its image was made: zeros stand there, and the copy names what they belong to.`;
+  return { ...summary, faults: [...summary.faults, sentence] };
+}
+
 /** Reads an old drive on the dock, once; null where it is gone from the dock. */
 export async function readSource(
   runtime: Runtime,
@@ -51,7 +61,11 @@ export async function readSource(
   const known = runtime.sources.get(key);
   if (known) return known;
   if (!(await runtime.dock.identity(benchLabel))) return null;
-  const summary = await runtime.dock.withDrive(benchLabel, async (_, reading) => summarise(reading), table);
+  const summary = await runtime.dock.withDrive(
+    benchLabel,
+    async (drive, reading) => withUnread(summarise(reading), drive),
+    table,
+  );
   runtime.sources.set(key, summary);
   return summary;
 }

@@ -19,7 +19,8 @@ import { loadContext } from './job-context';
 import { restoreFromStick } from './restore';
 import { layoutFrom, summarise } from './source-summary';
 import { lookAtDevice, pressOnDevice, switchDeviceOn } from './switch-device-on';
-import { forgetEvidence } from './start-evidence';
+import { readDriveSums } from './drive-sums';
+import { evidenceIn, forgetEvidence } from './start-evidence';
 import { readSettings } from './workshop';
 
 type StandIn = (runtime: Runtime, checked: Checked, act: JobAct) => Promise<Result<null>>;
@@ -36,7 +37,10 @@ export const standIns: Record<StandInKind, StandIn> = {
     await record(runtime, checked, { kind: 'copy-stopped' });
     return ok(null);
   },
-  'look-inside': lookInsideCopy,
+  'look-inside': (runtime, checked, act) =>
+    lookInsideCopy(runtime, checked, act.kind === 'look-inside' ? (act.image ?? null) : null),
+  'drive-read': (runtime, checked, act) =>
+    act.kind === 'drive-read' ? readDriveSums(runtime, checked, act) : Promise.resolve(ok(null)),
   restore: restoreFromStick,
   'switch-on': switchDeviceOn,
   press: pressOnDevice,
@@ -154,18 +158,25 @@ async function takeOutOfDock(runtime: Runtime, checked: Checked): Promise<Result
 /** Evidence that a look inside cannot find: what was not compared, and what only the device itself knows. */
 const notInside = new Set(['digests', 'firmware']);
 
-async function lookInsideCopy(runtime: Runtime, checked: Checked): Promise<Result<null>> {
+async function lookInsideCopy(
+  runtime: Runtime,
+  checked: Checked,
+  image: string | null,
+): Promise<Result<null>> {
+  const { state } = checked.stored;
   // Looked at now: what was shown before may have been read from other bytes.
-  forgetEvidence(runtime, checked.stored.state.job.id);
+  forgetEvidence(runtime, state.job.id);
   const loaded = await loadContext(runtime, checked.stored);
   if (!loaded.ok) return loaded;
-  const { evidence } = loaded.value;
-  if (!evidence)
+  const looked =
+    image === null ? ok(loaded.value.evidence) : await evidenceIn(runtime, image, state.job, loaded.value);
+  if (!looked.ok) return looked;
+  if (!looked.value)
     return refuse('drive-gone', 'The new drive is missing from the dock.', 'Put it back in its port.');
-  const against = evidence
+  const against = looked.value
     .filter((margin) => !notInside.has(margin.id) && !isKept(margin))
     .map(({ what, verdict }) => `${what}: ${verdict === 'unknown' ? 'not known' : 'not as it must be'}`);
-  await record(runtime, checked, { kind: 'looked-inside', against });
+  await record(runtime, checked, { kind: 'looked-inside', against, image });
   return ok(null);
 }
 

@@ -5,7 +5,9 @@ import { buildTable, fillWish, partitionTypeCodes, usableSectors } from '@/core/
 import { forecastSectors } from '@/core/part';
 import { unsafeValue } from '@/core/result';
 import { sheetMarkdown } from '@/core/sheet';
-import { takeInDevice } from '@/server';
+import { sumsText } from '@/core/copy';
+import type { SumsState } from '@/core/job-view';
+import { startSums, sumsOf, sumsState, takeInDevice } from '@/server';
 import { driveFiles } from '@/server/drive-files';
 import { type Workshop, act, jobView, openWorkshop } from './workshop';
 
@@ -137,13 +139,80 @@ it('the whole chain works on them: read, copied, proved, looked into; and the pr
   expect(await does({ kind: 'copy' })).toBe('ok');
   expect(await done).toBe('finished');
   const now = await view();
-  expect(now.job.copy).toMatchObject({ grade: 'read-back', simulated: false, mismatches: 0 });
+  expect(now.job.copy).toMatchObject({
+    grade: 'read-back',
+    into: 'image-file',
+    simulated: false,
+    mismatches: 0,
+  });
   expect(now.evidence!.filter(({ verdict }) => verdict === 'over')).toEqual([]);
   expect(now.sheet).toMatchObject({ practice: false, copy: { simulated: false } });
-  expect(now.current).toBe('swap');
+  // The image is not the drive: that one is still to be written, and read.
+  expect([now.current, now.facts['copy.verified']?.value]).toEqual(['carry-over', false]);
+  expect(now.holds.map(({ code }) => code)).toContain('copy-unverified');
+  expect(now.prove.find(({ id: one }) => one === 'mismatches')!.verdict).toBe('unknown');
+  expect(sheetMarkdown(now.sheet, { locale: 'en-GB' })).toContain('That is the image file');
+  expect(await does({ kind: 'look-inside' })).toBe('only-image');
   // The old image was read and nothing else.
   expect((await stat(path('old.img'))).mtimeMs).toBe(source.mtimeMs);
 }, 60_000);
+
+describe('the real drive, written elsewhere', () => {
+  const ready = async (): Promise<SumsState> => {
+    for (;;) {
+      const state = await sumsState(workshop.runtime, id);
+      if (state.kind !== 'making') return state;
+      await new Promise((resolve) => setTimeout(resolve, 30));
+    }
+  };
+  const printed = async () => sumsText((await sumsOf(workshop.runtime, id))!.sums);
+
+  it('is held against nothing before there is a list, which is made of the image as its copy left it', async () => {
+    expect(await does({ kind: 'drive-read', printed: `${'0'.repeat(64)} 0 4096` })).toBe('no-list');
+    const file = await open(path('new.img'), 'r+');
+    const byte = Buffer.alloc(1);
+    await file.read(byte, 0, 1, 0);
+    await file.write(Buffer.from([byte[0]! ^ 1]), 0, 1, 0);
+    expect((await startSums(workshop.runtime, id)).ok).toBe(true);
+    expect((await startSums(workshop.runtime, id)).ok).toBe(false);
+    expect(await ready()).toMatchObject({ kind: 'none', fault: { code: 'image-changed' } });
+    await file.write(byte, 0, 1, 0);
+    await file.close();
+    await startSums(workshop.runtime, id);
+    expect(await ready()).toMatchObject({ kind: 'ready', stretches: expect.any(Number) });
+  }, 60_000);
+
+  it('that differs in one stretch is named and proves nothing; one that matches in all of them is proved', async () => {
+    const all = await printed();
+    expect(await does({ kind: 'drive-read', printed: 'sha256sum: command not found' })).toBe('no-sums');
+    const other = all.replace(/^[0-9a-f]{4}/u, 'ffff');
+    expect(await does({ kind: 'drive-read', printed: other })).toBe('ok');
+    const differs = await view();
+    expect(differs.job.driveRead).toMatchObject({ differing: [{ offset: 0 }], missing: [] });
+    expect([differs.current, differs.job.copy!.grade]).toEqual(['carry-over', 'read-back']);
+    expect(await does({ kind: 'drive-read', printed: all })).toBe('ok');
+    const proved = await view();
+    expect(proved.job.copy).toMatchObject({ grade: 'written-elsewhere', into: 'drive' });
+    expect([proved.current, proved.facts['copy.verified']?.value]).toEqual(['swap', true]);
+    const sheet = sheetMarkdown(proved.sheet, { locale: 'en-GB' });
+    expect(sheet).toContain('the checksum of every stretch matches');
+    expect(sheet).toContain('1 differ');
+    // Read once more, and other than before: what it was proved by no longer holds.
+    await does({ kind: 'drive-read', printed: other });
+    expect((await view()).job.copy).toMatchObject({ grade: 'read-back', into: 'image-file' });
+    expect((await view()).current).toBe('carry-over');
+  });
+
+  it('or is looked into by an image of it, which lifts the hold and compares nothing', async () => {
+    expect(await does({ kind: 'look-inside', image: 'nothing.img' })).toBe('not-found');
+    expect(await does({ kind: 'look-inside', image: 'old.img' })).toBe('other-size');
+    expect((await view()).current).toBe('carry-over');
+    expect(await does({ kind: 'look-inside', image: 'new.img' })).toBe('ok');
+    const now = await view();
+    expect(now.history.at(-1)!.sentence).toContain('new.img, an image of the new drive: all of its evidence');
+    expect([now.current, now.job.copy!.into]).toEqual(['swap', 'image-file']);
+  });
+});
 
 it('an image that another program changes between two runs is noticed', async () => {
   await does({ kind: 'undock' });
@@ -249,6 +318,15 @@ it('two tables on an image: nothing is copied until a person says which counts, 
   await file.write(record, 0, 512, 0);
   await file.close();
   await writeFile(path('to.img'), Buffer.alloc(200 * 2 ** 20));
+  // What could not be read when it was made: a note that is not understood is no note of nothing.
+  await writeFile(path('two.img.errors'), 'something else');
+  expect(await doing({ kind: 'dock', caseId: 'tarn-5', files: { old: 'two.img', new: 'to.img' } })).toBe(
+    'odd-notes',
+  );
+  await writeFile(
+    path('two.img.errors'),
+    "dd: error reading 'x': Input/output error\n512+0 records in\n512+0 records out\n25599+1 records in\n",
+  );
   expect(await doing({ kind: 'dock', caseId: 'tarn-5', files: { old: 'two.img', new: 'to.img' } })).toBe(
     'ok',
   );
@@ -271,5 +349,10 @@ it('two tables on an image: nothing is copied until a person says which counts, 
   expect(await doing({ kind: 'copy', outside: 'all' })).toBe('ok');
   expect(await done).toBe('finished');
   expect(await doing({ kind: 'which-table', table: 'record' })).toBe('copy-begun');
-  expect((await theirs()).job.copy).toMatchObject({ grade: 'read-back', simulated: false });
+  expect(undecided.source!.faults.at(-1)).toContain('4096 bytes of it could not be read');
+  expect((await theirs()).job.copy).toMatchObject({
+    grade: 'read-back',
+    simulated: false,
+    unreadable: [{ offset: 512 * 4096, bytes: 4096, part: 'main' }],
+  });
 }, 60_000);

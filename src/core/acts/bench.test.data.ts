@@ -156,6 +156,7 @@ export const proof: CopyProof = {
   bytes: 420e6,
   grade: 'read-back',
   simulated: true,
+  into: 'drive',
   readBackFrom: 'past-the-cache',
   redoneBlocks: 0,
   mismatches: 0,

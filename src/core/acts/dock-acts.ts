@@ -204,17 +204,57 @@ export const copiedElsewhere = personAct(
   },
 );
 
-/** Reads the finished copy for what must be there for it to start: for one that was not read back. */
-export const lookInside = standInAct(z.object({ kind: z.literal('look-inside') }), 'dock', {
-  words: 'look inside the new drive',
-  afterHandOver: false,
-  needs: onDock,
-  stops: [],
-  permit: ({ state }) =>
-    factValue(state.facts, 'copy.verified') === null
-      ? refuse('no-copy', 'Nothing is copied yet.', 'Finish the copy first.')
-      : ok(null),
-});
+/**
+ * Reads the finished copy for what must be there for it to start: on the dock, or in an image of the new drive that was read from it
+ * elsewhere. An image file that a copy was made into says nothing of the drive that it is written to.
+ */
+export const lookInside = standInAct(
+  z.object({ kind: z.literal('look-inside'), image: DriveFileName.optional() }),
+  'dock',
+  {
+    words: 'look inside the new drive, or an image of it',
+    afterHandOver: false,
+    needs: (asked) => (asked.act.image === undefined ? onDock(asked) : ok(null)),
+    stops: [],
+    permit({ state: { job, facts }, act }) {
+      if (factValue(facts, 'copy.verified') === null)
+        return refuse('no-copy', 'Nothing is copied yet.', 'Finish the copy first.');
+      if (act.image !== undefined && job.takeIn.practice)
+        return refuse(
+          'practice',
+          'This job is practice: its new drive lies on the dock.',
+          'Look inside the drive itself.',
+        );
+      return act.image === undefined && job.dock?.new.file != null
+        ? refuse(
+            'only-image',
+            'On the dock is the image file, and not the drive that it is written to.',
+            'Read the beginning and the end of the drive into an image, as the lines say, and choose that.',
+          )
+        : ok(null);
+    },
+  },
+);
+
+/** What the lines that read the new drive printed: held against its finished image, stretch by stretch. */
+export const driveRead = standInAct(
+  z.object({ kind: z.literal('drive-read'), printed: z.string().max(4_000_000) }),
+  'dock',
+  {
+    words: 'hold what was read from the new drive against its image',
+    afterHandOver: false,
+    needs: onDock,
+    stops: [],
+    permit: ({ state: { job } }) =>
+      job.dock?.new.file == null || job.copy === null
+        ? refuse(
+            'no-image',
+            'There is no finished image file that a drive could be held against.',
+            'Finish the copy into an image file first.',
+          )
+        : ok(null),
+  },
+);
 
 export const copyStop = standInAct(z.object({ kind: z.literal('copy-stop') }), 'dock', {
   words: 'stop the copy behind its batch',

@@ -35,6 +35,7 @@ export const actTable = Object.freeze({
   copy: dock.copy,
   'copy-stop': dock.copyStop,
   'look-inside': dock.lookInside,
+  'drive-read': dock.driveRead,
   'copied-elsewhere': dock.copiedElsewhere,
   'which-table': dock.whichTable,
   restore: power.restore,

@@ -13,9 +13,18 @@ export const CopyGrade = z.enum([
 ]);
 export type CopyGrade = z.infer<typeof CopyGrade>;
 
-/** The grades that are a proof of every block. */
+/** The grades that are a proof of every block, of what was written. */
 export const isProof = (grade: CopyGrade): boolean =>
   grade === 'read-back' || grade === 'read-back-later' || grade === 'written-elsewhere';
+
+/** Whether it proves the drive that goes into the device: an image file that matches proves nothing of the drive it is written to. */
+export const isProofOfDrive = ({
+  grade,
+  into,
+}: {
+  grade: CopyGrade;
+  into: 'drive' | 'image-file';
+}): boolean => isProof(grade) && into === 'drive';
 
 /** Where a read-back took its bytes from, as far as this computer can tell. A drive’s own cache cannot be excluded by anyone. */
 export const ReadBackFrom = z.enum(['past-the-cache', 'cache-dropped', 'perhaps-a-cache']);
@@ -25,7 +34,7 @@ export type ReadBackFrom = z.infer<typeof ReadBackFrom>;
 export const gradeWords: Readonly<Record<CopyGrade, string>> = Object.freeze({
   'read-back': 'Read back and matched',
   'read-back-later': 'Read back later and matched',
-  'written-elsewhere': 'Written elsewhere, every span matches',
+  'written-elsewhere': 'Written elsewhere, read back, every stretch matches',
   'not-read-back': 'Written, not read back',
   'done-elsewhere': 'Done elsewhere, not compared',
 });

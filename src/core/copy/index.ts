@@ -1,9 +1,25 @@
 export { CopyOrder, ReadBack, sameWork } from './order';
 export type { CopySide, CopySource } from './order';
-export { gradeWords, isProof, readBackFromWords } from './grade';
+export { gradeWords, isProof, isProofOfDrive, readBackFromWords } from './grade';
 export type { CopyGrade, ReadBackFrom } from './grade';
 export { CopyProof, doneElsewhere, proofSentences } from './proof';
 export type { CopyProgress, CopyState } from './progress';
 export { Manifest, readManifest } from './manifest';
 export { startEvidence } from './start-evidence';
 export type { EvidenceQuestion } from './start-evidence';
+export { parseDdErrors, parseRescueMap, readAtOnceBytes } from './read-errors';
+export type { UnreadStretch } from './read-errors';
+export { SpanSums, isAllMatched, matchSums, sumsText, usedPieces } from './span-sums';
+export type { SpanSum, SumsMatch, UsedPiece } from './span-sums';
+export {
+  checkLines,
+  driveCautions,
+  endsLines,
+  linesText,
+  oldImage,
+  readLines,
+  readList,
+  usedList,
+  writeLines,
+} from './drive-lines';
+export type { LineBlock } from './drive-lines';

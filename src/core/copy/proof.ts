@@ -6,6 +6,8 @@ export const CopyProof = z.object({
   grade: CopyGrade,
   /** A simulated drive or device had a part in it: it proves nothing of a real one. */
   simulated: z.boolean(),
+  /** What was written: the drive itself, or an image file that is still to be written to it. */
+  into: z.enum(['drive', 'image-file']).default('drive'),
   blocks: z.int().nonnegative(),
   bytes: z.int().nonnegative(),
   mismatches: z.int().nonnegative(),
@@ -46,7 +48,7 @@ function comparedWords({ grade, readBack, mismatches, readBackFrom }: CopyProof)
     case 'read-back-later':
       return `all read back${from} later and compared by checksums${matched}`;
     case 'written-elsewhere':
-      return 'written elsewhere, the checksum of every span matches';
+      return `written to the drive elsewhere and read back there: the checksum of every stretch matches`;
     case 'not-read-back':
       return `not read back: ${readBack.reason}`;
     case 'done-elsewhere':
@@ -58,6 +60,7 @@ function comparedWords({ grade, readBack, mismatches, readBackFrom }: CopyProof)
 export const doneElsewhere = (means: string): CopyProof => ({
   grade: 'done-elsewhere',
   simulated: false,
+  into: 'drive',
   blocks: 0,
   bytes: 0,
   mismatches: 0,
@@ -84,6 +87,10 @@ export function proofSentences(proof: CopyProof, showBytes: (bytes: number) => s
     ({ bytes, part, area }) =>
       `${showBytes(bytes)} of the old drive could not be read and were filled with zeros, in ${part}${area ? `: ${area}` : ''}.`,
   );
+  const onlyFile =
+    proof.into === 'image-file'
+      ? ['That is the image file; a drive that it is written to is not compared by this.']
+      : [];
   const simulated = proof.simulated ? ['Between simulated drives: it proves nothing of a real one.'] : [];
-  return [first, ...redone, ...unread, ...simulated];
+  return [first, ...onlyFile, ...redone, ...unread, ...simulated];
 }

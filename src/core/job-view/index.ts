@@ -20,6 +20,7 @@ export type {
   PartsView,
   RankedView,
   SourceSummary,
+  SumsState,
   UnreadLine,
 } from './view';
 export type {

@@ -36,6 +36,12 @@ export type SourceSummary = {
   rules: PartitionRules;
 };
 
+/** The list of checksums that a real new drive is held against; `share` of it made, 0 to 1, counts both readings of its image. */
+export type SumsState =
+  | { kind: 'none'; fault: Fault | null }
+  | { kind: 'making'; share: number }
+  | { kind: 'ready'; stretches: number; bytes: number };
+
 /** What every screen needs around its own answer; a workshop without device profiles cannot take anything in. */
 /** Image files of real drives, as they lie in the folder that was named for them. */
 export type DriveFiles = {

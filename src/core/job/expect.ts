@@ -27,7 +27,7 @@ import { type Drive, forecastSectors } from '../part';
 import { type Result, ok } from '../result';
 import { writesItself } from '../route';
 import type { ReadingName } from './outcome';
-import { type CopyProof, isProof } from '../copy';
+import { type CopyProof, isProof, isProofOfDrive } from '../copy';
 import type { Job } from './job';
 
 const expectedGuid = (n: number) => `${String(n).padStart(8, '0')}-0000-4000-8000-000000000000`;
@@ -156,9 +156,11 @@ function copyMargins(copy: CopyProof | null): Margin[] {
   const compared =
     copy && !isProof(copy.grade)
       ? missing(`the comparison, skipped: ${copy.readBack.reason}`, 'Read it back at Carry over.')
-      : copy
-        ? exact(copy.mismatches, { kind: 'computed', note: `${copy.blocks} blocks read back and compared` })
-        : noCopy;
+      : copy && !isProofOfDrive(copy)
+        ? missing('the comparison of the drive: only its image was compared', 'Read the drive at Carry over.')
+        : copy
+          ? exact(copy.mismatches, { kind: 'computed', note: `${copy.blocks} blocks read back and compared` })
+          : noCopy;
   const unread = copy?.unreadable.reduce((total, { bytes }) => total + bytes, 0) ?? 0;
   const where = copy?.unreadable.map(({ part, area }) => (area ? `${part}: ${area}` : part)).join('; ');
   const margins = [

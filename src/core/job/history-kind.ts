@@ -22,6 +22,7 @@ export const historyKinds = Object.freeze({
   answer: { onSheet: false },
   override: { onSheet: true },
   'looked-inside': { onSheet: true },
+  'drive-read': { onSheet: true },
   fastener: { onSheet: true },
   note: { onSheet: true },
   photo: { onSheet: false },

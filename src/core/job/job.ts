@@ -60,6 +60,17 @@ export const Job = z.object({
     })
     .nullable(),
   copy: CopyProof.nullable(),
+  /** What reading the new drive came to, where its image was written to it elsewhere; null before that. */
+  driveRead: z
+    .object({
+      at: z.iso.datetime(),
+      matched: z.int().nonnegative(),
+      differing: z.array(z.object({ offset: z.int(), bytes: z.int() })),
+      missing: z.array(z.object({ offset: z.int(), bytes: z.int() })),
+      strange: z.int().nonnegative(),
+    })
+    .nullable()
+    .default(null),
   /** The stick that the device is restored from, where that is its way. */
   stick: JobStick.nullable().default(null),
   /** The new drive as the device wrote it itself, from a stick. */
@@ -100,6 +111,7 @@ export const newJob = (id: string, takeIn: TakeIn): Job => ({
   wish: null,
   dock: null,
   copy: null,
+  driveRead: null,
   stick: null,
   installed: null,
   power: null,

@@ -1,4 +1,4 @@
-import { isProof } from '../copy';
+import { isProofOfDrive } from '../copy';
 import { type Margin, isKept } from '../margin';
 import type { Job } from './job';
 
@@ -18,7 +18,7 @@ export function standsAgainst(prove: Margin[], job: Pick<Job, 'copy'>): StandsAg
         margin.id === 'mismatches' &&
         margin.verdict === 'unknown' &&
         job.copy !== null &&
-        !isProof(job.copy.grade)
+        !isProofOfDrive(job.copy)
       ),
   );
   return {

@@ -4,7 +4,7 @@ import type { HistoryKind } from './history-kind';
 import type { Outcome } from './outcome';
 import type { DecideContext } from './context';
 import { keepWhatFits } from './fit-of';
-import { type CopyProof, gradeWords, isProof } from '../copy';
+import { type CopyProof, type SumsMatch, gradeWords, isAllMatched, isProofOfDrive } from '../copy';
 import type { DockedDrive, Job, JobState } from './job';
 import type { PowerRun } from './power-run';
 
@@ -26,7 +26,13 @@ export type Report =
   | { kind: 'copy-stopped' }
   | { kind: 'copied'; proof: CopyProof }
   /** What a look inside the new drive found against its starting, in words; nothing where all of its evidence is there. */
-  | { kind: 'looked-inside'; against: string[] }
+  | {
+      kind: 'looked-inside';
+      against: string[];
+      /** An image of it, by its name; null for the drive itself. */ image: string | null;
+    }
+  /** The checksums of the new drive's stretches, read elsewhere, held against its finished image. */
+  | { kind: 'drive-read'; match: SumsMatch }
   | { kind: 'installed'; drive: DockedDrive }
   | { kind: 'restored'; proof: CopyProof; shown: SwitchedOn }
   | { kind: 'not-restored'; why: string }
@@ -44,9 +50,9 @@ const nothingCopied: FactSetting[] = [
 ];
 
 /** A finished copy is verified where its grade is a proof of every block. */
-const verified = ({ grade, mismatches }: CopyProof): FactSetting => ({
+const verified = (proof: CopyProof): FactSetting => ({
   fact: 'copy.verified',
-  value: isProof(grade) && mismatches === 0,
+  value: isProofOfDrive(proof) && proof.mismatches === 0,
 });
 
 const copyBegun = (anew: boolean) =>
@@ -69,7 +75,7 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
         [{ fact: 'target.armed', value: null }],
       );
     case 'undocked': {
-      const kept = keepWhatFits({ ...job, dock: null, copy: null }, context);
+      const kept = keepWhatFits({ ...job, dock: null, copy: null, driveRead: null }, context);
       const sentence = ['Both drives taken out of the dock.', kept.why].filter(Boolean).join(' ');
       return line(kept.job, 'undock', sentence, [
         { fact: 'target.armed', value: null },
@@ -78,7 +84,7 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
       ]);
     }
     case 'copy-begun':
-      return line(job, 'copy-begun', copyBegun(report.anew === true), [
+      return line({ ...job, driveRead: null }, 'copy-begun', copyBegun(report.anew === true), [
         { fact: 'copy.begun', value: true },
         ...nothingCopied,
       ]);
@@ -88,21 +94,21 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
       return line(job, 'copy-stop', 'The copy was asked to stop behind its batch.', []);
     case 'copied':
       return line(
-        { ...job, copy: report.proof },
+        { ...job, copy: report.proof, driveRead: null },
         'copied',
-        `${gradeWords[report.proof.grade]}: ${report.proof.blocks} blocks, SHA-256 ${report.proof.sha256.slice(0, 12)}….`,
+        `${gradeWords[report.proof.grade]}${report.proof.into === 'image-file' ? ' in the image file, which is still to be written to the drive' : ''}: ${report.proof.blocks} blocks, SHA-256 ${report.proof.sha256.slice(0, 12)}….`,
         [verified(report.proof)],
       );
     case 'looked-inside': {
-      const { against } = report;
-      const sentence =
-        against.length === 0
-          ? 'Looked inside the new drive: all of its evidence is there.'
-          : `Looked inside the new drive: ${against.join('; ')}.`;
-      return line(job, 'looked-inside', sentence, [
+      const { against, image } = report;
+      const where = image ? `${image}, an image of the new drive` : 'the new drive';
+      const found = against.length === 0 ? 'all of its evidence is there' : against.join('; ');
+      return line(job, 'looked-inside', `Looked inside ${where}: ${found}.`, [
         { fact: 'copy.looked-into', value: against.length === 0 },
       ]);
     }
+    case 'drive-read':
+      return driveRead(job, report.match, context);
     case 'installed':
       return line(
         { ...job, installed: report.drive },
@@ -160,6 +166,31 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
       );
   }
 }
+
+/** What was read from the new drive elsewhere proves it where every stretch matches; else it says where not, and proves nothing. */
+function driveRead(job: Job, match: SumsMatch, { at }: DecideContext): Decision {
+  const { matched, differing, missing, strange } = match;
+  const all = isAllMatched(match);
+  const first = differing[0] ?? missing[0];
+  const sentence = all
+    ? `Read from the new drive: all ${matched} stretches match its image.`
+    : `Read from the new drive: ${matched} stretches match, ${differing.length} differ, ${missing.length} were not read${strange > 0 ? `, ${strange} are none of its list` : ''}${first ? `; the first at byte ${first.offset}` : ''}.`;
+  // What matched before and does no longer is what it was: an image file that was compared with its source.
+  const copy: CopyProof | null =
+    job.copy && (all ? { ...job.copy, grade: 'written-elsewhere', into: 'drive' } : asImage(job.copy));
+  return {
+    job: { ...job, copy, driveRead: { at, ...match } },
+    entry: {
+      kind: 'drive-read',
+      sentence,
+      changes: [{ fact: 'copy.verified', value: all }],
+      stepId: null,
+    },
+  };
+}
+
+const asImage = (copy: CopyProof): CopyProof =>
+  copy.grade === 'written-elsewhere' ? { ...copy, grade: 'read-back', into: 'image-file' } : copy;
 
 /** It is on from now: the board is live. */
 export const isOn: FactSetting = { fact: 'power.off', value: false };

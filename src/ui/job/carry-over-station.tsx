@@ -21,6 +21,8 @@ import { CopiedElsewhere } from './copied-elsewhere';
 import { type ChosenFiles, DriveFilesCard } from './drive-files-card';
 import { EvidenceCard } from './evidence-card';
 import { HoldRemedy } from './hold-remedy';
+import { LookInImage } from './look-in-image';
+import { OntoDriveCard } from './onto-drive-card';
 import { OverrideForm } from './override-form';
 import { type StationProps, showOptions } from './station-props';
 
@@ -29,6 +31,7 @@ export function CarryOverStation({
   view,
   act,
   busy,
+  sums,
   copy,
   silent = false,
   goOn,
@@ -147,8 +150,18 @@ export function CarryOverStation({
       )}
       {unproved && (
         <HoldNotice hold={unproved} override={<OverrideForm hold={unproved} act={act} busy={busy} />}>
-          <HoldRemedy hold={unproved} act={act} busy={busy} limitPercent={0} onDock={job.dock !== null} />
+          <HoldRemedy
+            hold={unproved}
+            act={act}
+            busy={busy}
+            limitPercent={0}
+            onDock={job.dock !== null && job.dock.new.file === null}
+          />
+          {!job.takeIn.practice && job.dock === null && <LookInImage jobId={job.id} act={act} busy={busy} />}
         </HoldNotice>
+      )}
+      {copy.kind === 'finished' && job.dock?.new.file != null && (
+        <OntoDriveCard view={view} act={act} busy={busy} sums={sums} />
       )}
       {copy.kind === 'interrupted' && (
         <FaultNotice

@@ -4,6 +4,7 @@ import type { DriveFiles } from '@/core/job-view';
 import { showBytes } from '@/core/units';
 import { Choice } from '../choice';
 import { Field } from '../field';
+import Link from '../link';
 import { Card } from '../station-frame';
 
 export type ChosenFiles = { old: string; new: string };
@@ -31,7 +32,7 @@ export function DriveFilesCard({
       <Card title="Image files of the drives">
         <p>
           This job is about real drives: nothing simulated is made for it. Jicara never opens a drive itself;
-          read the old one into an image file with your system’s own tools.
+          read the old one into an image file with your system’s own tools: <LinesLink jobId={jobId} />.
         </p>
         <p className="mt-2">
           Then start Jicara with <code>JICARA_DRIVES_FOLDER</code> set to the folder that your image files lie
@@ -45,8 +46,8 @@ export function DriveFilesCard({
       {driveFiles.fault && <p className="font-semibold text-over">{driveFiles.fault}</p>}
       {driveFiles.files.length === 0 ? (
         <p>
-          No image file lies there yet. Read the old drive into one (.img, .raw, .bin or .dd), then look
-          again.
+          No image file lies there yet. Read the old drive into one (.img, .raw, .bin or .dd):{' '}
+          <LinesLink jobId={jobId} />.
         </p>
       ) : (
         <div className="flex flex-col gap-3">
@@ -88,3 +89,9 @@ export function DriveFilesCard({
     </Card>
   );
 }
+
+const LinesLink = ({ jobId }: { jobId: string }) => (
+  <Link href={`/jobs/${jobId}/lines`} className="font-semibold underline underline-offset-4">
+    all lines, for copying and printing
+  </Link>
+);

@@ -1,5 +1,5 @@
 import type { JobAct } from '@/core/acts';
-import type { JobView, PartsForesight, PartsView, PhotoLine, RankedView } from '@/core/job-view';
+import type { JobView, PartsForesight, PartsView, PhotoLine, RankedView, SumsState } from '@/core/job-view';
 import type { PartsAnswers } from '@/core/job';
 import type { Result } from '@/core/result';
 import type { ShowOptions } from '@/core/units';
@@ -18,6 +18,8 @@ export type StationProps = {
   openNote: () => void;
   /** Looks at the simulated device again: it shows something new by now. */
   look: () => void;
+  /** The list that a real new drive is held against, where the job has an image file of it; null elsewhere. */
+  sums: { state: SumsState | null; make: () => void } | null;
   /** Takes a photo of this job away. */
   removePhoto: (photo: PhotoLine) => Promise<boolean>;
   /** Goes to where the work is; null while it is at this station. */

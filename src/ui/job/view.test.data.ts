@@ -77,6 +77,7 @@ export const stationProps = (view: JobView, acts: JobAct[]): StationProps => ({
   parts,
   busy: false,
   openNote: () => {},
+  sums: null,
   removePhoto: async () => true,
   look: () => {},
   goOn: null,

@@ -24,6 +24,7 @@ import { StickDataStation } from '@/ui/job/stick-data-station';
 import { TakeInStation } from '@/ui/job/take-in-station';
 import { useKeys } from '@/ui/use-keys';
 import { JobNotices } from './job-notices';
+import { useDriveSums } from './use-drive-sums';
 import { useJob } from './use-job';
 import { usePhotos } from './use-photos';
 import { askParts, rank } from '@/app/ask-catalogue';
@@ -47,6 +48,7 @@ export function JobScreen({
   const { view, copy, silent, act, busy, fault, waiting, others } = kept;
   const [noting, setNoting] = useState(false);
   const stepHere = view.steps.find(({ id, station: at }) => id === view.nextStepId && at === station);
+  const sums = useDriveSums(view, station);
   const photos = usePhotos(kept, stepHere?.id ?? null);
   const at = view.stations.findIndex(({ id }) => id === station);
   const turn = (by: number) => {
@@ -68,6 +70,7 @@ export function JobScreen({
     openNote: () => setNoting(true),
     removePhoto: photos.remove,
     look: kept.look,
+    sums,
     goOn,
     parts: parts ?? { pads: [], sinks: [] },
     rank,

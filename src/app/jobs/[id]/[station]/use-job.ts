@@ -107,7 +107,11 @@ export function useJob(initial: JobView, station: StationId, onMoved: (station: 
     const request: ActRequest = { version, act: what, requestId: newRequestId() };
     isCancelled.current = false;
     for (;;) {
-      const done = await post<JobChange>(`/api/jobs/${job.id}/acts`, request);
+      // What was read from a drive is longer than an act, and has a route of its own.
+      const done =
+        what.kind === 'drive-read'
+          ? await post<JobChange>(`/api/jobs/${job.id}/sums/read`, { ...request, printed: what.printed })
+          : await post<JobChange>(`/api/jobs/${job.id}/acts`, request);
       if (done.ok || done.fault.code !== 'offline' || !keptKinds.includes(what.kind)) return done;
       setWaiting(true);
       await new Promise((resolve) => setTimeout(resolve, againMs));
