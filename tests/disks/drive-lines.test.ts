@@ -99,7 +99,7 @@ describe('from the drive', () => {
       OLD_BYTES: String(size),
     });
     expect(status).toBe(0);
-    expect(stdout.trim().split('\n').at(-1)).toBe(String(size));
+    expect(stdout.trim().split('\n').at(-1)).toBe('The sizes agree.');
     const image = work.path(`${id}-old.img`);
     expect(readFileSync(image).equals(readFileSync(drive))).toBe(true);
     expect(unsafeValue(await errorNotes(image))).toEqual([]);
@@ -174,6 +174,12 @@ describe('and back', () => {
       if (what === 'all of it') expect(readFileSync(path).equals(readFileSync(target()))).toBe(true);
     },
   );
+
+  it('sizes that do not agree are not said to', () => {
+    const block = named(writeLines(id, image, newSize), /sizes/u);
+    expect(run(block, { NEW_BYTES: String(newSize) }).stdout).toBe('The sizes agree.\n');
+    expect(run(block, { NEW_BYTES: String(newSize + 512) }).stdout).toBe('');
+  });
 
   it('what was spoilt on the drive is named, and what was not read is missing', () => {
     const path = work.path('new-drive');

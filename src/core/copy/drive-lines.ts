@@ -23,28 +23,31 @@ export const usedList = (jobId: string) => `${jobId}-used.txt`;
 export const readList = (jobId: string) => `${jobId}-read.txt`;
 
 /** Telling which drive is which: the same for both. */
-export const tellLines = (variable: 'OLD_DRIVE' | 'NEW_DRIVE', which: string): LineBlock => ({
+export const tellLines = (which: 'old' | 'new'): LineBlock => ({
   title: `Tell the ${which} drive`,
   does: `Run it with the drive unplugged and again with it plugged in: the line that is new is the ${which} drive. Hold its model and serial number against the label, then name it.`,
-  lines: ['lsblk -d -b -o PATH,SIZE,MODEL,SERIAL,RO', `${variable}=`],
-  expects: `${variable}= takes the PATH, such as it is told there.`,
+  lines: [
+    'lsblk -d -b -o PATH,SIZE,MODEL,SERIAL,RO',
+    `${which.toUpperCase()}_DRIVE=`,
+    `${which.toUpperCase()}_BYTES=`,
+  ],
+  expects: `Type the PATH and the SIZE that it tells behind the two signs =.`,
 });
 
 /** Reading the whole old drive into a file, its errors kept apart. */
 export function readLines(jobId: string): LineBlock[] {
   const image = oldImage(jobId);
   return [
-    tellLines('OLD_DRIVE', 'old'),
+    tellLines('old'),
     {
       title: 'Read it into a file',
       does: `All of it, ${readAtOnceBytes} bytes at a time; what cannot be read becomes zeros, and is noted in ${image}.errors, which stays beside the image: Jicara reads it and names what is lost.`,
       lines: [
         `LC_ALL=C dd if="\${OLD_DRIVE:?}" of=${image} bs=${readAtOnceBytes} conv=noerror,sync,sparse,excl status=progress 2>&1 | tee ${image}.errors`,
-        'OLD_BYTES=',
         `truncate -s "\${OLD_BYTES:?}" ${image}`,
-        `stat -c %s ${image}`,
+        `test "$(stat -c %s ${image})" -eq "\${OLD_BYTES:?}" && echo The sizes agree.`,
       ],
-      expects: 'OLD_BYTES= takes the SIZE that lsblk told; the last number is the same.',
+      expects: 'It ends with: The sizes agree.',
     },
     {
       title: 'Or, where it reports errors',
@@ -59,12 +62,12 @@ export function readLines(jobId: string): LineBlock[] {
 export function writeLines(jobId: string, image: string, driveBytes: number): LineBlock[] {
   const used = usedList(jobId);
   return [
-    tellLines('NEW_DRIVE', 'new'),
+    tellLines('new'),
     {
       title: 'Hold the sizes against each other',
       does: 'The image was laid out for the new drive’s true size: a partition table’s mirror stands at its very end.',
-      lines: ['blockdev --getsize64 "${NEW_DRIVE:?}"', `stat -c %s ${image}`],
-      expects: `Both print ${driveBytes}. If not, stop: lay it out anew for the size that the drive has.`,
+      lines: [`test "$(stat -c %s ${image})" -eq "\${NEW_BYTES:?}" && echo The sizes agree.`],
+      expects: `The image has ${driveBytes} bytes. Where it prints nothing, stop: lay it out anew for the size that the drive has.`,
     },
     {
       title: 'Write its used areas',
@@ -105,17 +108,16 @@ export function checkLines(jobId: string): LineBlock {
 export function endsLines(jobId: string): LineBlock[] {
   const image = `${jobId}-ends.img`;
   return [
-    tellLines('NEW_DRIVE', 'new'),
+    tellLines('new'),
     {
       title: 'Read its beginning and its end',
       does: 'The first gibibyte and the last mebibyte, into a file as long as the drive: enough to look for the table, its mirror and the start file. What lies between is not looked at.',
       lines: [
-        'NEW_BYTES=',
         `truncate -s "\${NEW_BYTES:?}" ${image}`,
         `dd if="\${NEW_DRIVE:?}" of=${image} bs=1M count=1024 conv=notrunc,sparse status=none`,
         `dd if="\${NEW_DRIVE:?}" of=${image} bs=1M iflag=skip_bytes oflag=seek_bytes skip="$((NEW_BYTES - 1048576))" seek="$((NEW_BYTES - 1048576))" conv=notrunc status=none`,
       ],
-      expects: 'NEW_BYTES= takes the SIZE that lsblk told.',
+      expects: null,
     },
   ];
 }

@@ -33,6 +33,7 @@ export function foresee(profile: DeviceProfile, answers: DeviceAnswers): Foresig
       ledger,
       carriedBy: 'copy',
       losesData: false,
+      onlyImage: false,
       storageMode: false,
       power: profile.procedure.power,
     }).filter(({ code }) => early.includes(code)),

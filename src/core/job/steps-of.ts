@@ -104,6 +104,7 @@ export const holdsOf = (
     carriedBy: route === 'stick' ? 'stick' : writesItself(route) ? 'device' : 'copy',
     losesData:
       writesItself(route) && state.job.takeIn.dataToKeep && (way?.possible ? way.loses.length > 0 : true),
+    onlyImage: state.job.copy?.into === 'image-file',
     storageMode: state.job.chargePolicy === 'storage-mode',
     power: context.profile.procedure.power,
   });

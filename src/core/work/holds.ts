@@ -26,7 +26,7 @@ type Rule = Omit<Hold, 'override' | 'what' | 'remedy' | 'seen'> & {
   fact: FactName;
   /** The only value that lifts it: not known holds as much as known wrong. */
   safe: boolean;
-  wrong: string;
+  wrong: string | ((context: HoldContext) => string);
   unknown: string;
   remedy: (context: HoldContext) => string;
   /** Only where this is so. */
@@ -43,6 +43,8 @@ export type HoldContext = {
   carriedBy: 'copy' | 'stick' | 'device';
   /** The owner wants data kept that the way does not bring across. */
   losesData: boolean;
+  /** The copy is finished in an image file, and nobody has read the drive that it is written to. */
+  onlyImage: boolean;
   /** The job follows the maker’s storage mode instead of the lower charge. */
   storageMode: boolean;
   power: Procedure['power'];
@@ -186,11 +188,16 @@ const rules: Rule[] = [
     safe: true,
     orFact: 'copy.looked-into',
     override: (facts) => (factValue(facts, 'copy.verified') === false ? 'technician' : 'nobody'),
-    wrong: 'What was copied was not read back',
+    wrong: ({ onlyImage }) =>
+      onlyImage
+        ? 'The image is finished, and the drive it is written to was not read'
+        : 'What was copied was not read back',
     unknown: 'The copy has not been read back and matched',
     why: 'Once it is closed up, a bad copy costs the whole way in again.',
-    remedy: () =>
-      'At Carry over: finish the copy, read it back, or look inside the new drive for its evidence.',
+    remedy: ({ onlyImage }) =>
+      onlyImage
+        ? 'Write it to the drive, read the drive back by the lines at Carry over, and hold what they print against the list.'
+        : 'At Carry over: finish the copy, read it back, or look inside the new drive for its evidence.',
     stops: ['swap'],
     onlyWhere: isCopied,
   },
@@ -239,6 +246,9 @@ export const copyMayGoIn = (facts: Facts): boolean =>
   (factValue(facts, 'copy.verified') === false &&
     (isTrue(facts, 'copy.looked-into') || isTrue(facts, overrideFact('copy-unverified'))));
 
+const wrongWords = ({ wrong }: Rule, context: HoldContext): string =>
+  typeof wrong === 'function' ? wrong(context) : wrong;
+
 /** All holds that stand now, in the order in which work meets them. */
 export function standingHolds(facts: Facts, context: HoldContext): Hold[] {
   const holds: Hold[] = rules
@@ -248,7 +258,7 @@ export function standingHolds(facts: Facts, context: HoldContext): Hold[] {
     .filter(({ fact, orFact }) => !orFact || factValue(facts, fact) === null || !isTrue(facts, orFact))
     .map((rule) => ({
       code: rule.code,
-      what: factValue(facts, rule.fact) === null ? rule.unknown : rule.wrong,
+      what: factValue(facts, rule.fact) === null ? rule.unknown : wrongWords(rule, context),
       why: rule.why,
       remedy: rule.remedy(context),
       stops: rule.stops,

@@ -95,7 +95,7 @@ function Between({ pair, locale, onAct }: Props) {
   if (copy.kind === 'finished')
     return (
       <p className="text-center">
-        <b className={pair.grade && isProof(pair.grade) ? 'text-clear' : 'text-tight'}>
+        <b className={pair.mayGoIn && pair.grade && isProof(pair.grade) ? 'text-clear' : 'text-tight'}>
           {pair.grade ? gradeWords[pair.grade] : 'Finished'}.
         </b>
         <span className="block text-[14px] text-soft">

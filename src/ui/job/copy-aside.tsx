@@ -2,7 +2,7 @@ import {
   type CopyProgress,
   type CopyState,
   gradeWords,
-  isProof,
+  isProofOfDrive,
   proofSentences,
   readBackFromWords,
 } from '@/core/copy';
@@ -81,8 +81,9 @@ export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
   if (copy.kind === 'finished' && proof) {
     return (
       <>
-        <h2 className={`text-[17px] ${isProof(proof.grade) ? 'text-clear' : 'text-tight'}`}>
+        <h2 className={`text-[17px] ${isProofOfDrive(proof) ? 'text-clear' : 'text-tight'}`}>
           {gradeWords[proof.grade]}
+          {proof.into === 'image-file' && ', in the image file'}
         </h2>
         <p className="text-[14px] text-soft">
           {proof.simulated ? 'Between simulated drives. ' : ''}
