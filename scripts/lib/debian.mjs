@@ -25,7 +25,7 @@ export const ensureChromium = () =>
 
 const inSbin = (name) => [`/usr/sbin/${name}`, `/sbin/${name}`, `/usr/bin/${name}`, `/bin/${name}`];
 
-/** The tools that make and check file systems, for the tests that compare with them. */
+/** The tools that make and check file systems, and a machine to start copies in, for the tests that compare with them. */
 export const ensureDiskTools = () =>
   ensure(
     'Debian’s file system tools',
@@ -42,6 +42,8 @@ export const ensureDiskTools = () =>
       'xfsprogs',
       'cryptsetup-bin',
       'gddrescue',
+      'qemu-system-x86',
+      'ovmf',
     ],
     [
       'mke2fs',
@@ -56,7 +58,10 @@ export const ensureDiskTools = () =>
       'mkfs.xfs',
       'cryptsetup',
       'ddrescue',
-    ].map(inSbin),
+      'qemu-system-x86_64',
+    ]
+      .map(inSbin)
+      .concat([['/usr/share/OVMF/OVMF_CODE_4M.fd']]),
   );
 
 // As a command of its own: all of it, one after the other, for apt serves one at a time.

@@ -32,8 +32,8 @@ export const respond = (result: Result<unknown>, more: HeadersInit = {}): Respon
   });
 
 /** A document as it is, not wrapped as a result: a file, a schema. */
-export const respondWith = (body: string, contentType: string, fileName?: string): Response =>
-  new Response(body, {
+export const respondWith = (body: string | Uint8Array, contentType: string, fileName?: string): Response =>
+  new Response(body as BodyInit, {
     headers: {
       ...headers,
       'content-type': contentType,

@@ -109,6 +109,12 @@ export class Dock {
     });
   }
 
+  /** The path of the file that a drive is, as programs outside open it; null where it is gone. */
+  async imageOf(benchLabel: string): Promise<string | null> {
+    const identity = await this.identity(benchLabel);
+    return identity && (identity.file ?? join(this.driveFolder(benchLabel), 'image.img'));
+  }
+
   /** Opens a drive to look at, reads its table and what is in use, and hands both to `look`. */
   async withDrive<T>(
     benchLabel: string,

@@ -26,8 +26,11 @@ export type FillWish = {
   statedBytes: number | null;
   startFile: string;
   seed: number;
-  /** Folder of packed volumes: file systems other than FAT32 are laid out from them. */
-  volumes?: string;
+  /**
+   * Folder of what ships for stand-ins: packed volumes, from which file systems other than FAT32 are laid out, and the program that
+   * stands in the start file. Left out, all is FAT32 and noise.
+   */
+  demo?: string;
 };
 
 /** A drive to make and fill: a blank image of so many bytes in this folder. */
@@ -83,7 +86,7 @@ function filesFor(part: DeliveredPartition, wish: FillWish) {
 }
 
 /** What a part begins as: bytes to write, and where its files go. */
-type Made = { writes: Write[]; extents: { start: number; bytes: number }[] };
+type Made = { writes: Write[]; extents: { start: number; bytes: number; path?: string }[] };
 
 /** The part's own file system where it ships packed in just this size; null where it does not. */
 async function packedVolume(
@@ -92,8 +95,10 @@ async function packedVolume(
   wish: FillWish,
 ): Promise<Made | null> {
   const bytes = partitionBytes(placed, wish.sectorBytes);
-  if (!part.volume || !wish.volumes || wish.sectorBytes !== 512) return null;
-  const packed = await readFile(join(wish.volumes, `${part.volume}-${bytes}.vol.gz`)).catch(() => null);
+  if (!part.volume || !wish.demo || wish.sectorBytes !== 512) return null;
+  const packed = await readFile(join(wish.demo, 'volumes', `${part.volume}-${bytes}.vol.gz`)).catch(
+    () => null,
+  );
   if (!packed) return null;
   const { header, writes } = unsafeValue(readPackedVolume(gunzipSync(packed)));
   const movedElsewhere = header.firstSector !== null && header.firstSector !== placed.firstSector;
@@ -114,6 +119,7 @@ export async function fillDrive(
   progress?: (bytes: number) => void,
 ): Promise<PartitionTable> {
   const next = generator(wish.seed);
+  const program = wish.demo ? await readFile(join(wish.demo, 'start-file/start.efi')) : null;
   const guids = Array.from({ length: wish.parts.length + 1 }, () => guidFrom(next));
   // What does not hold the parts was refused with its layout, before it came here.
   const table = unsafeValue(deliveredTable(wish.parts, wish, (n) => guids[n]!));
@@ -150,6 +156,8 @@ export async function fillDrive(
         written += block.length;
         progress?.(written);
       }
+      // The program that says that it was started; the noise behind it is no part of it.
+      if (program && extent.path === wish.startFile) await drive.write(base + extent.start, program);
     }
   }
   await put(buildTable(table), 0);

@@ -7,5 +7,7 @@ export { DriveImage } from './drive-image';
 export type { OpenDrive } from './open-drive';
 export { fillDrive } from './fill-drive';
 export type { FillOrder, FillWish } from './fill-drive';
+export { canRehearse, noEmulator, rehearse } from './rehearse';
+export type { Rehearsed, RehearsalWish } from './rehearse';
 export { workerThreads } from './threads';
 export type { RunningCopy, Threads } from './threads';

@@ -24,9 +24,9 @@ export type ImageAct = z.infer<typeof ImageAct>;
 export async function makeMakerImages(runtime: Runtime, folder: string): Promise<void> {
   const path = join(runtime.projectFolder, 'demo/maker-images.json');
   const wanted = MakerImages.parse(JSON.parse(await readFile(path, 'utf8')));
-  const volumes = join(runtime.projectFolder, 'demo/volumes');
+  const demo = join(runtime.projectFolder, 'demo');
   runtime.images.start('make', {
-    work: { kind: 'make', folder, volumes, wanted },
+    work: { kind: 'make', folder, demo, wanted },
     finished: async () => {},
   });
   await runtime.images.ended('make');

@@ -16,6 +16,7 @@ import { benchItems, recordUse } from './bench-items';
 import { placeFiles } from './drive-files';
 import { inHand } from './in-hand';
 import { loadContext } from './job-context';
+import { rehearseCopy } from './rehearsal';
 import { restoreFromStick } from './restore';
 import { layoutFrom, summarise } from './source-summary';
 import { lookAtDevice, pressOnDevice, switchDeviceOn } from './switch-device-on';
@@ -41,6 +42,7 @@ export const standIns: Record<StandInKind, StandIn> = {
     lookInsideCopy(runtime, checked, act.kind === 'look-inside' ? (act.image ?? null) : null),
   'drive-read': (runtime, checked, act) =>
     act.kind === 'drive-read' ? readDriveSums(runtime, checked, act) : Promise.resolve(ok(null)),
+  rehearse: rehearseCopy,
   restore: restoreFromStick,
   'switch-on': switchDeviceOn,
   press: pressOnDevice,
@@ -112,7 +114,7 @@ async function putInDock(
       statedBytes: usedBytes,
       startFile: context.profile.startFile,
       seed: seedOf(job.id),
-      volumes: join(runtime.projectFolder, 'demo/volumes'),
+      demo: join(runtime.projectFolder, 'demo'),
     },
   );
   const target = await placeNewDrive(runtime, job.id, drive);

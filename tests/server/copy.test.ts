@@ -1,5 +1,6 @@
 import { fillWish } from '@/core/disk';
-import { readFile, writeFile } from 'node:fs/promises';
+import { readFile, stat, writeFile } from 'node:fs/promises';
+import { rehearsalScreen } from '@/server';
 import { join } from 'node:path';
 import type { CopyState } from '@/core/copy';
 import { jobView, type Workshop, act, openWorkshop, switchOn } from './workshop';
@@ -116,6 +117,22 @@ describe('a copy', () => {
     const manifest = JSON.parse(await readFile(join(runtime.dock.copyFolder(id), 'manifest.json'), 'utf8'));
     expect(manifest).toMatchObject({ schema: 'jicara.manifest/3', target: { benchLabel: 'KV-2202' } });
   }, 60_000);
+
+  it('is started in an emulated machine with real firmware, copied and grown as it is, and leaves it untouched', async () => {
+    const { runtime } = workshop;
+    const image = join(runtime.dock.driveFolder('KV-2202'), 'image.img');
+    const { mtimeMs } = await stat(image);
+    expect(await act(runtime, id, { kind: 'rehearse' })).toBe('ok');
+    const after = await view();
+    expect(after.job.rehearsal).toMatchObject({ verdict: 'own-line', simulated: true });
+    expect(after.job.rehearsal!.said).toContain(after.job.rehearsal!.run);
+    expect(after.evidence!.find(({ id: one }) => one === 'rehearsal')!.verdict).toBe('clear');
+    expect(after.sheet.notes.map(({ text }) => text).join()).toContain(
+      'It proves nothing of the device’s own firmware',
+    );
+    expect((await rehearsalScreen(runtime, id))!.length).toBeGreaterThan(1000);
+    expect((await stat(image)).mtimeMs).toBe(mtimeMs);
+  }, 150_000);
 
   it('leads to a device that starts from the new drive alone', async () => {
     const { runtime } = workshop;

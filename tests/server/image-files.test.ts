@@ -70,7 +70,7 @@ beforeAll(async () => {
     statedBytes: 400e6,
     startFile: profile.startFile,
     seed: 11,
-    volumes: join(process.cwd(), 'demo/volumes'),
+    demo: join(process.cwd(), 'demo'),
   });
   await drive.close();
   await rename(join(made, 'image.img'), path('old.img'));

@@ -189,6 +189,9 @@ it('the device is restored from the stick, byte for byte, starts, and the stickâ
   expect(started.sheet.notes.map(({ text }) => text).join('\n')).toMatch(
     /Took ST-1101.*\n?.*Restored from ST-1101/su,
   );
+  // What was restored starts under real firmware as well: it has the program of the makerâ€™s image.
+  expect(await act(runtime, id, { kind: 'rehearse' })).toBe('ok');
+  expect((await view()).job.rehearsal).toMatchObject({ verdict: 'own-line', simulated: true });
   // The stick is free for another one.
   expect(await doing({ kind: 'write', imageId: wren, label: 'ST-1101', typed: 'ST-1101' })).toBe('ok');
 });

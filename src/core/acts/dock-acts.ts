@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { stepsOf, said } from '../job';
+import { newDriveOf, stepsOf, said } from '../job';
 import { type Result, ok, refuse } from '../result';
 import { doneElsewhere } from '../copy';
 import { tableKinds } from '../disk';
@@ -255,6 +255,21 @@ export const driveRead = standInAct(
         : ok(null),
   },
 );
+
+/** Starts the finished copy in an emulated machine: nothing is written to it, and it proves what it shows. */
+export const rehearseStart = standInAct(z.object({ kind: z.literal('rehearse') }), 'dock', {
+  words: 'rehearse the start in an emulated machine',
+  afterHandOver: false,
+  needs: ({ state }) =>
+    newDriveOf(state.job)
+      ? ok(null)
+      : refuse('not-docked', 'There is no new drive yet.', 'Put both drives in the dock first.'),
+  stops: [],
+  permit: ({ state }) =>
+    factValue(state.facts, 'copy.verified') === null
+      ? refuse('no-copy', 'Nothing is copied yet.', 'Finish the copy first.')
+      : ok(null),
+});
 
 export const copyStop = standInAct(z.object({ kind: z.literal('copy-stop') }), 'dock', {
   words: 'stop the copy behind its batch',

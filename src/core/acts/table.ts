@@ -36,6 +36,7 @@ export const actTable = Object.freeze({
   'copy-stop': dock.copyStop,
   'look-inside': dock.lookInside,
   'drive-read': dock.driveRead,
+  rehearse: dock.rehearseStart,
   'copied-elsewhere': dock.copiedElsewhere,
   'which-table': dock.whichTable,
   restore: power.restore,

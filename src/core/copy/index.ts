@@ -23,3 +23,12 @@ export {
   writeLines,
 } from './drive-lines';
 export type { LineBlock } from './drive-lines';
+export {
+  Rehearsal,
+  isGoodRehearsal,
+  readRehearsal,
+  rehearsalMargin,
+  rehearsalSerial,
+  rehearsalWords,
+} from './rehearsal';
+export type { RehearsalVerdict } from './rehearsal';

@@ -20,7 +20,7 @@ import { makeSheet } from './make-sheet';
 import { rankWays } from '../route';
 import { connectionsOf, wayFactsOf } from './way-facts';
 import type { JobChange, JobView } from './view';
-import type { CopyState } from '../copy';
+import { type CopyState, rehearsalMargin } from '../copy';
 /** What was loaded for a job: its catalogue entries, its drives as read, its copy as it runs. */
 export type Loaded = DecideContext &
   Pick<JobView, 'cases' | 'source' | 'layoutOrigin' | 'layoutFault' | 'evidence'>;
@@ -77,7 +77,7 @@ export function makeChange(
     layout,
     layoutOrigin,
     layoutFault,
-    evidence: loaded.evidence,
+    evidence: loaded.evidence && [...loaded.evidence, rehearsalMargin(job.rehearsal)],
     ways: rankWays(profile, wayFactsOf(state, profile, loaded)),
     promise: promiseMargin(state, loaded, new Date(loaded.at), copySecondsLeft(state, loaded, now.copy)),
     diagnosis: diagnosisView(profile, job),

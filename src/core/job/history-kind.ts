@@ -23,6 +23,7 @@ export const historyKinds = Object.freeze({
   override: { onSheet: true },
   'looked-inside': { onSheet: true },
   'drive-read': { onSheet: true },
+  rehearsed: { onSheet: true },
   fastener: { onSheet: true },
   note: { onSheet: true },
   photo: { onSheet: false },

@@ -8,7 +8,7 @@ import { SwitchedOn } from '../simulator';
 import { FactChange, FactSetting, type Facts, foldFacts, restore } from '../work';
 import { Choice } from './choice';
 import { chargePolicies } from './charge-policy';
-import { CopyProof } from '../copy';
+import { CopyProof, Rehearsal } from '../copy';
 import { Outcome } from './outcome';
 import { PowerRun } from './power-run';
 import { SeenAtPower } from './seen-at-power';
@@ -60,6 +60,8 @@ export const Job = z.object({
     })
     .nullable(),
   copy: CopyProof.nullable(),
+  /** What an emulated machine showed of the copy; null where nobody rehearsed its start. */
+  rehearsal: Rehearsal.nullable().default(null),
   /** What reading the new drive came to, where its image was written to it elsewhere; null before that. */
   driveRead: z
     .object({
@@ -112,6 +114,7 @@ export const newJob = (id: string, takeIn: TakeIn): Job => ({
   dock: null,
   copy: null,
   driveRead: null,
+  rehearsal: null,
   stick: null,
   installed: null,
   power: null,

@@ -4,7 +4,7 @@ import type { HistoryKind } from './history-kind';
 import type { Outcome } from './outcome';
 import type { DecideContext } from './context';
 import { keepWhatFits } from './fit-of';
-import { type CopyProof, type SumsMatch, gradeWords, isAllMatched, isProofOfDrive } from '../copy';
+import { type CopyProof, type Rehearsal, type SumsMatch, gradeWords, isAllMatched, isProofOfDrive, rehearsalWords } from '../copy';
 import type { DockedDrive, Job, JobState } from './job';
 import type { PowerRun } from './power-run';
 
@@ -33,6 +33,8 @@ export type Report =
     }
   /** The checksums of the new drive's stretches, read elsewhere, held against its finished image. */
   | { kind: 'drive-read'; match: SumsMatch }
+  /** What an emulated machine showed when the copy was started in it. */
+  | { kind: 'rehearsed'; rehearsal: Rehearsal }
   | { kind: 'installed'; drive: DockedDrive }
   | { kind: 'restored'; proof: CopyProof; shown: SwitchedOn }
   | { kind: 'not-restored'; why: string }
@@ -75,7 +77,7 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
         [{ fact: 'target.armed', value: null }],
       );
     case 'undocked': {
-      const kept = keepWhatFits({ ...job, dock: null, copy: null, driveRead: null }, context);
+      const kept = keepWhatFits({ ...job, dock: null, copy: null, driveRead: null, rehearsal: null }, context);
       const sentence = ['Both drives taken out of the dock.', kept.why].filter(Boolean).join(' ');
       return line(kept.job, 'undock', sentence, [
         { fact: 'target.armed', value: null },
@@ -84,7 +86,7 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
       ]);
     }
     case 'copy-begun':
-      return line({ ...job, driveRead: null }, 'copy-begun', copyBegun(report.anew === true), [
+      return line({ ...job, driveRead: null, rehearsal: null }, 'copy-begun', copyBegun(report.anew === true), [
         { fact: 'copy.begun', value: true },
         ...nothingCopied,
       ]);
@@ -94,7 +96,7 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
       return line(job, 'copy-stop', 'The copy was asked to stop behind its batch.', []);
     case 'copied':
       return line(
-        { ...job, copy: report.proof, driveRead: null },
+        { ...job, copy: report.proof, driveRead: null, rehearsal: null },
         'copied',
         `${gradeWords[report.proof.grade]}${report.proof.into === 'image-file' ? ' in the image file, which is still to be written to the drive' : ''}: ${report.proof.blocks} blocks, SHA-256 ${report.proof.sha256.slice(0, 12)}….`,
         [verified(report.proof)],
@@ -109,6 +111,11 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
     }
     case 'drive-read':
       return driveRead(job, report.match, context);
+    case 'rehearsed': {
+      const { rehearsal } = report;
+      const sentence = `Start rehearsed in an emulated machine: ${rehearsalWords[rehearsal.verdict]}${rehearsal.said ? ` (“${rehearsal.said}”)` : ''}. It proves nothing of the device’s own firmware and drivers.`;
+      return line({ ...job, rehearsal }, 'rehearsed', sentence, []);
+    }
     case 'installed':
       return line(
         { ...job, installed: report.drive },
@@ -120,7 +127,7 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
       const { outcome, shows } = report.shown;
       const from = job.stick ? `${job.stick.label}, ${job.stick.name} ${job.stick.version}` : 'the stick';
       const run = started(
-        { ...job, copy: report.proof, lastStart: report.shown },
+        { ...job, copy: report.proof, rehearsal: null, lastStart: report.shown },
         outcome,
         `It shows: ${shows}`,
       );

@@ -33,7 +33,7 @@ export const MakerImages = z.object({
 export type MakerImages = z.infer<typeof MakerImages>;
 type Wanted = MakerImages['images'][number];
 
-export type MakerOrder = { folder: string; volumes: string; wanted: MakerImages };
+export type MakerOrder = { folder: string; demo: string; wanted: MakerImages };
 
 async function pack(raw: string, { packing, id }: Wanted, path: string): Promise<void> {
   // Level 1: most of an image is zeros, which any level packs as well.
@@ -84,7 +84,7 @@ async function makeOne(order: MakerOrder, one: Wanted): Promise<{ image: SystemI
     startFile: one.startFile,
     seed: one.seed,
   };
-  await fillDrive(drive, { ...wish, volumes: order.volumes });
+  await fillDrive(drive, { ...wish, demo: order.demo });
   await drive.close();
   const fileName = `${one.id}.img.${one.packing === 'gzip' ? 'gz' : 'zip'}`;
   const path = join(order.folder, fileName);

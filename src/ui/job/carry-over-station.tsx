@@ -258,7 +258,7 @@ export function CarryOverStation({
           />
         </Card>
       )}
-      {view.evidence && <EvidenceCard evidence={view.evidence} />}
+      {view.evidence && <EvidenceCard evidence={view.evidence} view={view} act={act} busy={busy} />}
       {job.dock && armed && copy.kind === 'none' && (
         <Card title="When it is read back" hint="what was not read back proves nothing">
           <div className="flex flex-wrap items-end gap-3">

@@ -161,7 +161,7 @@ export function RestoreStation({ view, act, busy, copy, goOn }: StationProps & {
         </Card>
       )}
       {view.diagnosis && job.copy && <DiagnosisCard diagnosis={view.diagnosis} act={act} busy={busy} />}
-      {view.evidence && <EvidenceCard evidence={view.evidence} />}
+      {view.evidence && <EvidenceCard evidence={view.evidence} view={view} act={act} busy={busy} />}
       {view.layout && (
         <Card title="Where each partition goes" hint="laid out by the device itself, from the image">
           <Ribbons
