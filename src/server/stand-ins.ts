@@ -261,7 +261,8 @@ async function startCopy(
       rateBytesPerS: dockCase ? linkRate(reads, caseOf(dock.oldCaseId), dockCase) : 38e6,
       // Cases and the old drive hold simulated drives to their rate; image files are as quick as this computer’s disk.
       pace: dock.new.file === null ? pace : 'free',
-      faults: await runtime.dock.faults(),
+      // Faults to practise with touch nobody's real drives.
+      faults: job.takeIn.practice ? await runtime.dock.faults() : [],
     },
     async (outcome) => {
       if (outcome.kind !== 'finished') return;

@@ -59,11 +59,15 @@ it('goes from an empty take-in form to the sheet by keyboard alone', async () =>
   await onStation('carry-over');
   await page.getByRole('button', { name: 'Put both drives in the dock' }).waitFor();
   await press('Enter');
+  await page.getByRole('button', { name: 'Arm the new drive' }).waitFor();
+  await press('Enter');
   await page.getByText('Which drive is overwritten?').waitFor();
   const { job } = await view(app, id);
   await type(page, 'Bench label of the new drive', job.dock!.old.benchLabel);
   await press('Enter');
   await page.getByRole('alert').getByText('is the old drive').waitFor();
+  await press('Enter');
+  await page.getByText('Which drive is overwritten?').waitFor();
   await type(page, 'Bench label of the new drive', job.dock!.new.benchLabel);
   await press('Enter');
   await page.getByRole('button', { name: 'Start the copy' }).waitFor();

@@ -3,6 +3,7 @@ import { newDriveOf, stepsOf, said } from '../job';
 import { type Result, ok, refuse } from '../result';
 import { doneElsewhere } from '../copy';
 import { tableKinds } from '../disk';
+import { isLabel } from '../units';
 import { factValue, overrideFact } from '../work';
 import { type Asked, always, personAct, standInAct } from './record';
 
@@ -94,16 +95,13 @@ export const arm = personAct(z.object({ kind: z.literal('arm'), label: z.string(
     if (!job.dock)
       return refuse('not-docked', 'No drive lies on the dock.', 'Put both drives in the dock first.');
     const { old: source, new: target } = job.dock;
-    // With the hyphen or without it: it is read off a label, not off this screen.
-    const plain = (text: string) => text.toUpperCase().replace(/[\s‐-―-]+/gu, '');
-    const typed = plain(act.label);
-    if (typed === plain(source.benchLabel))
+    if (isLabel(act.label, source.benchLabel))
       return refuse(
         'source-label',
         `${source.benchLabel} is the old drive: that one must not be overwritten.`,
         'Read the label on the new drive.',
       );
-    if (typed !== plain(target.benchLabel))
+    if (!isLabel(act.label, target.benchLabel))
       return refuse(
         'wrong-label',
         `“${act.label.slice(0, 20)}” is not the label of the new drive.`,

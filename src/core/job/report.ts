@@ -4,7 +4,15 @@ import type { HistoryKind } from './history-kind';
 import type { Outcome } from './outcome';
 import type { DecideContext } from './context';
 import { keepWhatFits } from './fit-of';
-import { type CopyProof, type Rehearsal, type SumsMatch, gradeWords, isAllMatched, isProofOfDrive, rehearsalWords } from '../copy';
+import {
+  type CopyProof,
+  type Rehearsal,
+  type SumsMatch,
+  gradeWords,
+  isAllMatched,
+  isProofOfDrive,
+  rehearsalWords,
+} from '../copy';
 import type { DockedDrive, Job, JobState } from './job';
 import type { PowerRun } from './power-run';
 
@@ -77,7 +85,10 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
         [{ fact: 'target.armed', value: null }],
       );
     case 'undocked': {
-      const kept = keepWhatFits({ ...job, dock: null, copy: null, driveRead: null, rehearsal: null }, context);
+      const kept = keepWhatFits(
+        { ...job, dock: null, copy: null, driveRead: null, rehearsal: null },
+        context,
+      );
       const sentence = ['Both drives taken out of the dock.', kept.why].filter(Boolean).join(' ');
       return line(kept.job, 'undock', sentence, [
         { fact: 'target.armed', value: null },
@@ -86,10 +97,12 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
       ]);
     }
     case 'copy-begun':
-      return line({ ...job, driveRead: null, rehearsal: null }, 'copy-begun', copyBegun(report.anew === true), [
-        { fact: 'copy.begun', value: true },
-        ...nothingCopied,
-      ]);
+      return line(
+        { ...job, driveRead: null, rehearsal: null },
+        'copy-begun',
+        copyBegun(report.anew === true),
+        [{ fact: 'copy.begun', value: true }, ...nothingCopied],
+      );
     case 'copy-goes-on':
       return line(job, 'copy-goes-on', `The copy goes on behind block ${report.verifiedBlocks}.`, []);
     case 'copy-stopped':

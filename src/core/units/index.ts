@@ -2,6 +2,7 @@ export { parseBytes, showBytes } from './bytes';
 export type { SizeHabit } from './bytes';
 export { clip, parseDecimal } from './decimal';
 export { parseDurationS, showDuration, showDurationRange } from './duration';
+export { isLabel } from './label';
 export { parseLengthMm, showLengthMm } from './length';
 export { Money, minorDigits, parseMoney, showMoney, showPerGB, totals } from './money';
 export { parseRate, showRate } from './rate';

@@ -42,7 +42,7 @@ export function DockBench({ view, fault, onPractise, onAct, onImage, onClear }: 
   const written = ofKind('stick').flatMap(({ item, run }) => (run ? [item.label] : []));
   return (
     <StationFrame
-      aside={<PracticeFaults faults={faults} onChange={onPractise} />}
+      aside={<PracticeFaults faults={faults} isOpen={frame.isDemo} onChange={onPractise} />}
       actions={
         <p className="font-semibold" role="status">
           {written.length > 0

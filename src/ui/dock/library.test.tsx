@@ -155,26 +155,35 @@ describe('writing to a stick', () => {
   const open = (onClose = () => {}) =>
     render(<WriteDialog image={image()} sticks={sticks} locale="en" act={act} onClose={onClose} />);
 
-  it('offers what is free and large enough, and wants its label typed', async () => {
+  const label = () => screen.getByLabelText('Label of the stick');
+
+  it('shows no label, and writes only to a stick whose label was typed, free and large enough', async () => {
     let closed = 0;
     open(() => (closed += 1));
-    expect(screen.getAllByRole('radio')).toHaveLength(1);
-    screen.getByText('Too small: ST-1104.');
-    expect(button('Write and read back').disabled).toBe(true);
-    fireEvent.click(screen.getByRole('radio'));
-    fireEvent.change(screen.getByLabelText(/Type ST-1101/u), { target: { value: 'ST-1101' } });
+    expect(screen.getByRole('dialog').textContent).not.toMatch(/ST-\d/u);
+    screen.getByText('1 of the bench is free and large enough.');
+    for (const [typed, said] of [
+      ['ST-1104', /too small/u],
+      ['ST-1102', /No stick with this label is free/u],
+      ['nothing', /No stick with this label is free/u],
+    ] as const) {
+      fireEvent.change(label(), { target: { value: typed } });
+      screen.getByText(said);
+      expect(button('Write and read back').disabled).toBe(true);
+    }
+    fireEvent.change(label(), { target: { value: 'st1101' } });
+    screen.getByText(/Tarn Slip, 32 GB/u);
     fireEvent.click(button('Write and read back'));
     await waitFor(() => expect(closed).toBe(1));
     expect(asked).toEqual([{ kind: 'write', imageId: 'quay', label: 'ST-1101', typed: 'ST-1101' }]);
   });
 
   it('a refusal is said where the label was typed', async () => {
-    refusal = { code: 'wrong-label', sentence: 'This is not the label.', remedy: 'Read it.' };
+    refusal = { code: 'busy', sentence: 'This stick is being written.', remedy: 'Wait.' };
     open();
-    fireEvent.click(screen.getByRole('radio'));
-    fireEvent.change(screen.getByLabelText(/Type ST-1101/u), { target: { value: 'x' } });
+    fireEvent.change(label(), { target: { value: 'ST-1101' } });
     fireEvent.click(button('Write and read back'));
-    await screen.findByText('This is not the label.');
+    await screen.findByText('This stick is being written.');
   });
 });
 

@@ -20,18 +20,21 @@ const listed: [id: string, name: string, what: string][] = [
 /** Faults to practise with: each must be noticed by the copy itself. */
 export function PracticeFaults({
   faults,
+  isOpen,
   onChange,
 }: {
   faults: string[];
+  /** Unfolded: a workshop of practice alone. */
+  isOpen: boolean;
   onChange: (faults: string[]) => void;
 }) {
   return (
-    <section>
-      <h2 className="text-[17px]">Faults to practise with</h2>
+    <details open={isOpen || faults.length > 0}>
+      <summary className="cursor-pointer font-display text-[17px] font-bold">Faults to practise with</summary>
       <p className="mb-1 text-[14px] text-soft">
         {faults.length === 0
-          ? 'All are off.'
-          : `${faults.length} on, for every copy that is started from now on.`}
+          ? 'All are off; they act on practice alone.'
+          : `${faults.length} on, for every practice copy that is started from now on; real drives never.`}
       </p>
       <ul>
         {listed.map(([id, name, what]) => (
@@ -53,6 +56,6 @@ export function PracticeFaults({
           </li>
         ))}
       </ul>
-    </section>
+    </details>
   );
 }

@@ -15,6 +15,7 @@ import { kindOfDrive } from '../dock/dock-pair';
 import { Ribbons } from '../layout/ribbons';
 import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
+import { ArmDialog } from './arm-dialog';
 import { CasesCard, useCases } from './cases-card';
 import { CopyAside } from './copy-aside';
 import { CopiedElsewhere } from './copied-elsewhere';
@@ -40,7 +41,7 @@ export function CarryOverStation({
   const options = showOptions(view);
   const { chosen, setChosen } = useCases(view);
   const [files, setFiles] = useState<ChosenFiles | null>(null);
-  const [label, setLabel] = useState('');
+  const [arming, setArming] = useState(false);
   const inside = factValue(facts, 'drive.inserted') !== false && !job.dock;
   const armed = isTrue(facts, 'target.armed');
   const [mode, setMode] = useState<'each' | 'last' | 'skipped'>('each');
@@ -50,7 +51,6 @@ export function CarryOverStation({
   const undecided = view.source?.tables ?? [];
   const sealed = view.holds.find(({ code }) => code === 'encryption') ?? null;
   const unproved = copy.kind === 'finished' && view.holds.find(({ code }) => code === 'copy-unverified');
-  const arm = () => void act({ kind: 'arm', label });
   const main =
     copy.kind === 'running' || copy.kind === 'finished'
       ? null
@@ -62,7 +62,7 @@ export function CarryOverStation({
             go: () => void act({ kind: 'dock', ...chosen, ...(files ? { files } : {}) }),
           }
         : !armed
-          ? { words: 'Arm the new drive', can: label !== '', go: arm }
+          ? { words: 'Arm the new drive', can: true, go: () => setArming(true) }
           : {
               words: copy.kind === 'interrupted' ? 'Go on with the copy' : 'Start the copy',
               can: !sealed && undecided.length === 0 && (mode === 'each' || readBack !== null),
@@ -164,6 +164,12 @@ export function CarryOverStation({
         <OntoDriveCard view={view} act={act} busy={busy} sums={sums} />
       )}
       {copy.kind === 'interrupted' && (
+        <p role="status">
+          <b>What is safe:</b> the old drive was only read. Both may be unplugged now; what stands on the new
+          one counts for nothing before the copy has come to its end.
+        </p>
+      )}
+      {copy.kind === 'interrupted' && (
         <FaultNotice
           fault={
             copy.fault ?? {
@@ -208,27 +214,7 @@ export function CarryOverStation({
           />
         </div>
       )}
-      {job.dock && !armed && copy.kind !== 'finished' && (
-        <Card title="Which drive is overwritten?" hint="read the label on the new drive and type it">
-          <form
-            className="flex flex-wrap items-end gap-3"
-            onSubmit={(event) => {
-              event.preventDefault();
-              if (label !== '') arm();
-            }}
-          >
-            <Field
-              label="Bench label of the new drive"
-              className="w-64"
-              autoComplete="off"
-              spellCheck={false}
-              value={label}
-              onChange={(e) => setLabel(e.target.value)}
-              hint="It stands on the drive, such as KV-0000."
-            />
-          </form>
-        </Card>
-      )}
+      <ArmDialog act={act} busy={busy} open={arming} onClose={() => setArming(false)} />
       {job.dock && undecided.length > 0 && copy.kind === 'none' && (
         <Card title="Which table counts?" hint="nothing is copied until then">
           <p className="mb-2">{view.source?.faults[0]}</p>

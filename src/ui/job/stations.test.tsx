@@ -298,9 +298,12 @@ describe('carry over', () => {
     unmount();
     bench.report({ kind: 'docked', dock });
     const armed = render(<CarryOverStation copy={{ kind: 'none' }} {...props(viewOf(bench))} />);
-    expect(button('Arm the new drive').disabled).toBe(true);
+    press('Enter');
+    const dialog = screen.getByRole('dialog');
+    expect(dialog.textContent).not.toContain('KV-2207');
+    expect(button('Arm this drive').disabled).toBe(true);
     fireEvent.change(screen.getByLabelText('Bench label of the new drive'), { target: { value: 'KV-2207' } });
-    fireEvent.click(button('Arm the new drive'));
+    fireEvent.click(button('Arm this drive'));
     armed.unmount();
     bench.do({ kind: 'arm', label: 'KV-2207' });
     render(<CarryOverStation copy={{ kind: 'none' }} {...props(viewOf(bench))} />);

@@ -20,7 +20,9 @@ type Props = {
 /** How the image would lie on another drive, by the gigabytes on its label; to take along as files. */
 export function OnNewDrive({ source, usedByPartition, fileName, locale }: Props) {
   const [label, setLabel] = useState('2000');
-  const [sectorBytes, setSectorBytes] = useState<'512' | '4096'>('512');
+  const [sectorBytes, setSectorBytes] = useState<'512' | '4096'>(
+    source.table.sectorBytes === 4096 ? '4096' : '512',
+  );
   const [wish, setWish] = useState<LayoutWish>(fillWish);
   const sectors = sectorsFromLabel(Number(label), Number(sectorBytes) as 512 | 4096);
   const target = useMemo(
