@@ -10,6 +10,7 @@ import { checkAgain, mismatch, sourceChanged } from './check-again';
 import { sha256 } from './digest';
 import { DriveError, type SourceDrive, type TargetDrive, troubleFault } from './drives';
 import { Journal, type JournalState, readJournal } from './journal';
+import { PartsMatched } from './part-progress';
 import type { Clock, Pacer } from './pacer';
 
 /** Blocks between two syncs: small enough that a kill loses under a second, large enough that syncing costs little. */
@@ -96,6 +97,7 @@ class Run {
   private notedMs: number;
   private countedMs: number;
   private readonly watch = new RateWatch();
+  private readonly parts: PartsMatched;
   private writtenBytes: number;
   private verifiedBytes: number;
   private readonly totalBytes: number;
@@ -115,6 +117,7 @@ class Run {
     private readonly targetBlank: boolean,
     before: JournalState | null,
   ) {
+    this.parts = new PartsMatched(blocks, job.order);
     this.goesOn = before !== null;
     this.claimedBlocks = before?.digests.length ?? 0;
     this.digests = before?.digests ?? [];
@@ -366,6 +369,7 @@ class Run {
       verifiedBytes: this.verifiedBytes,
       blocks: this.blocks.length,
       verifiedBlocks: this.verified,
+      parts: this.parts.upTo(this.verified),
       unreadableBytes: this.unreadable.reduce((total, { bytes }) => total + bytes, 0),
       expectedBytesPerS: this.expected(mode),
       linkBytesPerS: this.job.pacer.bytesPerS === null ? null : this.job.pacer.nominalBytesPerS,

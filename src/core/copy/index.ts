@@ -3,7 +3,7 @@ export type { CopySide, CopySource } from './order';
 export { gradeWords, isProof, isProofOfDrive, readBackFromWords } from './grade';
 export type { CopyGrade, ReadBackFrom } from './grade';
 export { CopyProof, doneElsewhere, proofSentences } from './proof';
-export type { CopyProgress, CopyState } from './progress';
+export type { CopyProgress, CopyState, PartProgress } from './progress';
 export { Manifest, readManifest } from './manifest';
 export { startEvidence } from './start-evidence';
 export type { EvidenceQuestion } from './start-evidence';

@@ -56,6 +56,7 @@ describe('a job on the bench', () => {
       blocks: 400,
       verifiedBlocks: 144,
       unreadableBytes: 0,
+      parts: [{ number: 1, name: 'start', bytes: 100, matchedBytes: 40 }],
       expectedBytesPerS: null,
       linkBytesPerS: null,
       rate: {

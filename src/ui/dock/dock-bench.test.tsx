@@ -39,6 +39,7 @@ const running: CopyState = {
     blocks: 400,
     verifiedBlocks: 200,
     unreadableBytes: 8192,
+    parts: [{ number: 1, name: 'start', bytes: 100, matchedBytes: 40 }],
     expectedBytesPerS: 400e6,
     linkBytesPerS: null,
     rate: {

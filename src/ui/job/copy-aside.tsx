@@ -55,6 +55,32 @@ export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
           <dt className="text-soft">Blocks matched</dt>
           <dd className="figures text-right">{p ? `${p.verifiedBlocks} of ${p.blocks}` : '…'}</dd>
         </dl>
+        {p && p.parts.length > 0 && p.phase !== 'checking' && (
+          <section className="mt-3">
+            <h3 className="text-[15px]">Proved so far</h3>
+            <ul>
+              {p.parts.map((part) => (
+                <li
+                  key={part.number}
+                  className="flex items-baseline gap-2 border-b border-dashed border-line py-1 text-[14px] last:border-0"
+                >
+                  <span className="min-w-0 truncate">{part.name}</span>
+                  <span
+                    className={`figures ml-auto shrink-0 ${part.matchedBytes === part.bytes ? 'text-clear' : ''}`}
+                  >
+                    {part.matchedBytes === part.bytes
+                      ? `all ${showBytes(part.bytes, { locale })}`
+                      : `${showBytes(part.matchedBytes, { locale })} of ${showBytes(part.bytes, { locale })}`}
+                  </span>
+                </li>
+              ))}
+            </ul>
+            <p className="mt-1 text-[13px] text-soft">
+              Each block is read back from the drive and held against the digest of what was read. The table
+              comes last: before it the drive starts nothing.
+            </p>
+          </section>
+        )}
         {p && p.unreadableBytes > 0 && (
           <p role="status" className="mt-2 font-semibold text-over">
             {showBytes(p.unreadableBytes, { locale })} of the old drive could not be read so far; they are

@@ -341,6 +341,7 @@ describe('carry over', () => {
       blocks: 400,
       verifiedBlocks: 200,
       unreadableBytes: 0,
+      parts: [{ number: 1, name: 'start', bytes: 100, matchedBytes: 40 }],
       expectedBytesPerS: null,
       linkBytesPerS: null,
       rate: {

@@ -127,6 +127,7 @@ describe('Carry over, from a stick', () => {
       blocks: 10,
       verifiedBlocks: 4,
       unreadableBytes: 0,
+      parts: [{ number: 1, name: 'start', bytes: 100, matchedBytes: 40 }],
       expectedBytesPerS: null,
       linkBytesPerS: null,
       rate: {
