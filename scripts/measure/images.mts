@@ -1,5 +1,13 @@
 import { spawnSync } from 'node:child_process';
-import { closeSync, ftruncateSync, openSync, writeSync } from 'node:fs';
+import {
+  closeSync,
+  ftruncateSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  writeFileSync,
+  writeSync,
+} from 'node:fs';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -64,6 +72,74 @@ function makeImage(path: string, labelGB: number, flat: string | null) {
   for (const { offset, bytes } of buildTable(table)) writeSync(file, bytes, 0, bytes.length, offset);
   closeSync(file);
   if (flatFile !== null) closeSync(flatFile);
+}
+
+/** What Debian's makers of file systems print is of no interest where they succeed. */
+function tool(command: string, ...args: string[]) {
+  const env = { ...process.env, PATH: `${process.env.PATH}:/usr/sbin:/sbin` };
+  const done = spawnSync(command, args, { env, stdio: ['ignore', 'ignore', 'pipe'], encoding: 'utf8' });
+  if (done.status !== 0) throw new Error(`${command}: ${done.stderr}`);
+}
+
+/** Ten files of 100 MB in a folder. */
+function makeFiles(folder: string) {
+  mkdirSync(folder);
+  const bytes = Buffer.alloc(contentBytes / 10);
+  for (let n = 0; n < 10; n += 1) {
+    for (let i = 0; i + 4 <= bytes.length; i += 4) bytes.writeUInt32LE(((i + n) * 2_654_435_761) >>> 0, i);
+    writeFileSync(join(folder, `G${n}.DAT`), bytes);
+  }
+}
+
+/** A sparse image of a drive that is one file system from its first sector, with these files. */
+const wholeDrive = {
+  ext4(path: string, labelGB: number, files: string) {
+    makeBlank(path, labelGB);
+    tool('mke2fs', '-q', '-F', '-t', 'ext4', '-E', 'lazy_itable_init=1', '-d', files, path);
+  },
+  NTFS(path: string, labelGB: number, files: string) {
+    makeBlank(path, labelGB);
+    tool('mkntfs', '-F', '-f', '-q', path);
+    for (const name of readdirSync(files)) tool('ntfscp', '-f', path, join(files, name), name);
+  },
+};
+
+function makeBlank(path: string, labelGB: number) {
+  const file = openSync(path, 'w');
+  ftruncateSync(file, unsafeValue(sectorsFromLabel(labelGB, 512)) * 512);
+  closeSync(file);
+}
+
+/** 1 GB in use in 2 TB against 256 GB, for file systems that Debian's tools make. */
+async function measureFileSystems(): Promise<boolean> {
+  const folder = await mkdtemp(join(tmpdir(), 'jicara-images-'));
+  const path = (name: string) => join(folder, name);
+  const done: boolean[] = [];
+  try {
+    makeFiles(path('files'));
+    for (const [kind, make] of Object.entries(wholeDrive)) {
+      const seconds: Record<number, number[]> = { 256: [], 2000: [] };
+      for (const labelGB of [256, 2000]) make(path(`${labelGB}.img`), labelGB, path('files'));
+      for (let round = 0; round < rounds; round += 1)
+        for (const labelGB of [256, 2000]) {
+          seconds[labelGB]!.push(copy(path(`${labelGB}.img`), path('target.img')).seconds);
+          await rm(path('target.img'));
+          await rm(path('target.img.jicara'), { recursive: true });
+        }
+      const ratio = median(seconds[2000]!) / median(seconds[256]!);
+      done.push(
+        report(
+          `copy of 1 GB in ${kind} on 2 TB against 256 GB`,
+          `ratio ${ratio.toFixed(2)}`,
+          'at most 1.2',
+          ratio <= 1.2,
+        ),
+      );
+    }
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+  return done.every(Boolean);
 }
 
 function copy(source: string, target: string): { seconds: number; peakBytes: number } {
@@ -154,5 +230,5 @@ async function measureHostile(): Promise<boolean> {
 }
 
 export async function measureImages(): Promise<boolean> {
-  return [await measureHostile(), await measureCommand()].every(Boolean);
+  return [await measureHostile(), await measureCommand(), await measureFileSystems()].every(Boolean);
 }
