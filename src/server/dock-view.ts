@@ -6,6 +6,7 @@ import { copyMayGoIn, factValue, isTrue } from '@/core/work';
 import { PracticeFault } from '@/dock';
 import { profileNames } from './devices';
 import { dockStorage } from './clear-drives';
+import { driveFiles } from './drive-files';
 import { libraryView } from './library-view';
 import { type StoredJob, openJobs } from './jobs';
 import { partsOfKind } from './parts';
@@ -52,6 +53,7 @@ export async function dockView(runtime: Runtime): Promise<DockView> {
     unread,
     storage: await dockStorage(runtime),
     library: await libraryView(runtime),
+    driveFiles: await driveFiles(runtime),
     faults: await runtime.dock.faults(),
     knowsHoles: await knowsHoles(runtime),
   };

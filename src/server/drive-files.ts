@@ -14,7 +14,7 @@ const mostFiles = 200;
 const namesOfImages = /\.(img|raw|bin|dd)$/iu;
 
 /** What lies in the folder of image files; null where none was named (JICARA_DRIVES_FOLDER). */
-export async function driveFiles({ drivesFolder }: Runtime): Promise<DriveFiles | null> {
+export async function driveFiles({ drivesFolder, dock }: Runtime): Promise<DriveFiles | null> {
   if (drivesFolder === null) return null;
   let names: string[];
   try {
@@ -28,9 +28,14 @@ export async function driveFiles({ drivesFolder }: Runtime): Promise<DriveFiles 
     };
   }
   const found = await Promise.all(names.slice(0, mostFiles).map((name) => lookAt(join(drivesFolder, name))));
+  const onDock = (await dock.identities()).filter(({ file }) => file !== null);
+  const takenAs = (name: string) => {
+    const one = onDock.find(({ file }) => basename(file!) === name);
+    return one ? { benchLabel: one.benchLabel, jobId: one.jobId } : null;
+  };
   return {
     folder: drivesFolder,
-    files: found.flatMap((one) => ('bytes' in one ? [one] : [])),
+    files: found.flatMap((one) => ('bytes' in one ? [{ ...one, takenAs: takenAs(one.name) }] : [])),
     odd: found.flatMap((one) => ('why' in one ? [one] : [])),
     fault: names.length > mostFiles ? `Only the first ${mostFiles} files are shown.` : null,
   };

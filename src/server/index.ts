@@ -12,6 +12,7 @@ export { seedDemo } from './demo';
 export type { Database, Sql } from './database';
 export { doAct } from './do-act';
 export { startSums, sumsOf, sumsState } from './drive-sums';
+export { driveFiles } from './drive-files';
 export { rehearsalScreen } from './rehearsal';
 export { findJob, historyOf, rawJob } from './jobs';
 export { addPhoto, photoFile, photosOfJob, removePhoto } from './photos';

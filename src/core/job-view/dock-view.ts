@@ -1,7 +1,7 @@
 import type { BenchItem, ItemUse, LibraryImage, StickContent } from '../image';
 import type { Margin } from '../margin';
 import type { Fault } from '../result';
-import type { FrameView, UnreadLine } from './view';
+import type { DriveFiles, FrameView, UnreadLine } from './view';
 import type { CopyGrade, CopyState } from '../copy';
 import type { DockedDrive } from '../job';
 /** A job whose drives lie on the dock, as the Dock screen draws it. */
@@ -79,6 +79,8 @@ export type DockView = {
   unread: UnreadLine[];
   storage: DockStorage;
   library: DockLibrary;
+  /** Image files of real drives; null where no folder was named for them. */
+  driveFiles: DriveFiles | null;
   /** Faults that are switched on to practise with. */
   faults: string[];
   /** False where the data folder’s file system knows no holes, so that stand-in drives take their full size. */

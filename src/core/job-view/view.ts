@@ -46,7 +46,13 @@ export type SumsState =
 /** Image files of real drives, as they lie in the folder that was named for them. */
 export type DriveFiles = {
   folder: string;
-  files: { name: string; bytes: number; changedAt: string }[];
+  files: {
+    name: string;
+    bytes: number;
+    changedAt: string;
+    /** The drive on the dock that it is, and its job; null where none has it. */
+    takenAs: { benchLabel: string; jobId: string } | null;
+  }[];
   odd: { name: string; why: string }[];
   fault: string | null;
 };

@@ -73,6 +73,7 @@ function show(pairs: DockPair[], more: Partial<DockView> = {}) {
     unread: [],
     storage: { drives: 0, bytes: 0, throughDrives: 0, throughBytes: 0, keepDrivesDays: 14 },
     library: { images: [], oddFiles: [], items: [], maker: { askedAt: null, isAsking: false, fault: null } },
+    driveFiles: null,
     faults: [],
     knowsHoles: true,
     ...more,

@@ -10,6 +10,7 @@ import { DockPairCard } from './dock-pair';
 import type { ImageActions } from './image-actions';
 import { UnreadJobs } from '../unread-rows';
 import { DockStorage } from './dock-storage';
+import { DriveFilesList } from './drive-files-list';
 import { ImageList } from './image-list';
 import { ItemList } from './item-list';
 import { WriteDialog } from './write-dialog';
@@ -71,6 +72,7 @@ export function DockBench({ view, fault, onPractise, onAct, onImage, onClear }: 
       {pairs.map((pair) => (
         <DockPairCard key={pair.jobId} pair={pair} locale={locale} onAct={onAct} />
       ))}
+      {(view.driveFiles || !frame.isDemo) && <DriveFilesList driveFiles={view.driveFiles} locale={locale} />}
       <ImageList library={library} locale={locale} do={onRow} onWrite={setWriting} />
       <ItemList kind="stick" items={ofKind('stick')} locale={locale} act={onImage} />
       <ItemList kind="cable" items={ofKind('cable')} locale={locale} act={onImage} />

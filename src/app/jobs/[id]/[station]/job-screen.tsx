@@ -24,6 +24,7 @@ import { StickDataStation } from '@/ui/job/stick-data-station';
 import { TakeInStation } from '@/ui/job/take-in-station';
 import { useKeys } from '@/ui/use-keys';
 import { JobNotices } from './job-notices';
+import { useDriveFiles } from './use-drive-files';
 import { useDriveSums } from './use-drive-sums';
 import { useJob } from './use-job';
 import { usePhotos } from './use-photos';
@@ -49,6 +50,7 @@ export function JobScreen({
   const [noting, setNoting] = useState(false);
   const stepHere = view.steps.find(({ id, station: at }) => id === view.nextStepId && at === station);
   const sums = useDriveSums(view, station);
+  const driveFiles = useDriveFiles(view);
   const photos = usePhotos(kept, stepHere?.id ?? null);
   const at = view.stations.findIndex(({ id }) => id === station);
   const turn = (by: number) => {
@@ -64,7 +66,7 @@ export function JobScreen({
           go: () => router.push(`/jobs/${view.job.id}/${view.current}`),
         };
   const props: StationProps = {
-    view,
+    view: driveFiles === view.driveFiles ? view : { ...view, driveFiles },
     act,
     busy,
     openNote: () => setNoting(true),
