@@ -151,7 +151,14 @@ export const takeStick = personAct(
           ? refuse('started', 'The device is running.', 'The stick has done its work.')
           : ok(null),
     stops: [],
-    permit: always,
+    permit: ({ state }) =>
+      state.job.takeIn.practice
+        ? ok(null)
+        : refuse(
+            'no-stand-in',
+            'The sticks of this bench are simulated, and this job is about a real device.',
+            'Write a real stick with your system’s own tools, and say what it was written and checked with.',
+          ),
     decide({ state: { job }, act, context: { sticks } }) {
       const { label } = act;
       const reason = act.reason ?? null;
@@ -184,5 +191,44 @@ export const takeStick = personAct(
         [{ fact: 'stick.ready', value: true }],
       );
     },
+  },
+);
+
+/** A real stick that was written by other means: what is on it and how it was checked is what a person says, and called so. */
+export const stickElsewhere = personAct(
+  z.object({
+    kind: z.literal('stick-elsewhere'),
+    image: z.string().trim().min(3).max(120),
+    means: z.string().trim().min(3).max(300),
+  }),
+  {
+    words: 'say that a real stick is ready',
+    afterHandOver: false,
+    needs: ({ state: { job, facts } }) =>
+      job.route !== 'stick'
+        ? refuse(
+            'other-way',
+            'This job copies the old drive.',
+            'Take the way “Fresh, from a stick” at Data first.',
+          )
+        : isTrue(facts, 'device.started')
+          ? refuse('started', 'The device is running.', 'The stick has done its work.')
+          : ok(null),
+    stops: [],
+    permit: ({ state }) =>
+      state.job.takeIn.practice
+        ? refuse(
+            'practice',
+            'This job is practice: it takes a stick of the bench.',
+            'Take one from the list.',
+          )
+        : ok(null),
+    decide: ({ state: { job }, act: { image, means } }) =>
+      said(
+        { ...job, wish: fillWish },
+        'stick-elsewhere',
+        `A real stick with ${image} is said to be ready, written and checked with: ${means}. Jicara saw none of it.`,
+        [{ fact: 'stick.ready', value: true }],
+      ),
   },
 );

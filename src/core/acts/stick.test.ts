@@ -1,6 +1,6 @@
 import { exact, named, oneOf, versionAtLeast, atMost } from '../margin';
 import { nextStep, proveMargins, stationStatesOf, currentStation } from '../job';
-import { Bench, choose, proof, stick } from './bench.test.data';
+import { Bench, choose, proof, stick, takeIn } from './bench.test.data';
 const rule = { kind: 'default', note: 'test' } as const;
 const written = (value: string) =>
   oneOf({ id: 'stick-written', what: 'What it holds', unit: 'none' }, named(value, rule), ['whole'], rule);
@@ -113,4 +113,34 @@ it('what a real device wrote from its stick is proved by its readings, what the 
   expect(asked(null, 'stick')).not.toContain('mismatches');
   expect(asked(proof, 'stick')).toContain('mismatches');
   expect(asked(null, 'copy-on-dock')).toContain('mismatches');
+});
+
+it('a real job takes no simulated stick: a real one is ready when a person says with what it was written and checked', () => {
+  const bench = new Bench({ ...takeIn, practice: false });
+  bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
+  bench.sticks = [stick('ST-1101')];
+  expect(bench.do({ kind: 'route', route: 'stick' })).toBe('ok');
+  expect(bench.do(take('ST-1101'))).toBe('no-stand-in');
+  const ready = { kind: 'stick-elsewhere' as const, image: 'Quay recovery 2.9.3', means: 'dd and sha256sum' };
+  expect(bench.do(ready)).toBe('ok');
+  expect(bench.state.history.at(-1)).toMatchObject({
+    kind: 'stick-elsewhere',
+    sentence: expect.stringContaining('Jicara saw none of it'),
+  });
+  bench.do({ kind: 'observe', fact: 'second-copy.made', value: true });
+  let said = 'ok';
+  for (
+    let next = nextStep(bench.state, bench.context);
+    next && said === 'ok';
+    next = nextStep(bench.state, bench.context)
+  )
+    said = bench.do({ kind: 'step', stepId: next.id });
+  expect(said).toBe('ok');
+  expect(bench.do({ kind: 'observe', fact: 'stick.inserted', value: true })).toBe('ok');
+  expect(bench.do({ kind: 'observe-start', outcome: 'started' })).toBe('ok');
+  expect(currentStation(stationStatesOf(bench.state, bench.context))).toBe('prove');
+  expect(
+    proveMargins(bench.context.profile, bench.context.layout, bench.state.job).map(({ id }) => id),
+  ).toEqual(['size-shown', 'read-test', 'parts-shown']);
+  expect(onStick().do(ready)).toBe('practice');
 });

@@ -24,6 +24,7 @@ export const actTable = Object.freeze({
   'lay-out': plan.layOut,
   route: plan.route,
   'take-stick': plan.takeStick,
+  'stick-elsewhere': plan.stickElsewhere,
   step: hand.step,
   'step-back': hand.stepBack,
   answer: hand.answer,

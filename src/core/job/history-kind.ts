@@ -17,6 +17,7 @@ export const historyKinds = Object.freeze({
   'lay-out': { onSheet: false },
   route: { onSheet: false },
   'take-stick': { onSheet: true },
+  'stick-elsewhere': { onSheet: true },
   step: { onSheet: false },
   'step-back': { onSheet: false },
   answer: { onSheet: false },

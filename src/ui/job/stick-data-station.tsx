@@ -8,6 +8,7 @@ import { FaultNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
 import { SecondCopyHold } from './second-copy-hold';
 import { StickCard } from './stick-card';
+import { StickElsewhere } from './stick-elsewhere';
 import { type StationProps, showOptions } from './station-props';
 import { canTurn, takeWay } from './take-way';
 import { WayAside } from './way-aside';
@@ -22,7 +23,8 @@ export function StickDataStation({ view, act, busy, goOn }: StationProps) {
   const free = view.sticks.find(
     ({ content, margins, meantFor }) => content?.sha256 && !meantFor && margins.every(isKept),
   );
-  const ready = isTrue(view.facts, 'stick.ready') && job.stick !== null;
+  const isReal = !job.takeIn.practice;
+  const ready = isTrue(view.facts, 'stick.ready') && (isReal || job.stick !== null);
   return (
     <StationFrame
       aside={
@@ -37,11 +39,11 @@ export function StickDataStation({ view, act, busy, goOn }: StationProps) {
       }
       actions={
         <MainAction
-          words={ready && goOn ? goOn.words : free ? `Take ${free.label}` : 'Take a stick'}
+          words={ready && goOn ? goOn.words : free && !isReal ? `Take ${free.label}` : 'Take a stick'}
           go={
             ready
               ? (goOn?.go ?? null)
-              : free
+              : free && !isReal
                 ? () => void act({ kind: 'take-stick', label: free.label })
                 : null
           }
@@ -50,12 +52,16 @@ export function StickDataStation({ view, act, busy, goOn }: StationProps) {
       }
       say={
         ready
-          ? `${job.stick!.label} is taken: keep it with the device.`
+          ? `${job.stick?.label ?? 'The stick'} is taken: keep it with the device.`
           : 'The device is opened only when a stick with the right image is ready.'
       }
     >
       <SecondCopyHold view={view} act={act} busy={busy} />
-      <StickCard view={view} act={act} busy={busy} reason={reason} onReason={setReason} />
+      {isReal ? (
+        <StickElsewhere act={act} busy={busy} />
+      ) : (
+        <StickCard view={view} act={act} busy={busy} reason={reason} onReason={setReason} />
+      )}
       {view.layoutFault && <FaultNotice fault={view.layoutFault} />}
       {view.layout && (
         <Card title="Where each partition goes" hint="the device lays it out itself, from the image">

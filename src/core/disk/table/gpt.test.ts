@@ -92,6 +92,36 @@ describe('partition table', () => {
     expect(usableSectors(100_000, 4096)).toEqual({ firstUsable: 6, lastUsable: 99_994 });
   });
 
+  it('reads entries of 256 bytes, an array that lies elsewhere, and names the entry beyond which nothing is written', async () => {
+    const memory = drive(table(40_000));
+    const entries = new Uint8Array(200 * 256);
+    const entry = await memory.read(1024, 128);
+    // The second entry of 256 bytes, and the 150th.
+    entries.set(entry, 256);
+    const late = entry.slice();
+    new DataView(late.buffer).setBigUint64(32, 10_000n, true);
+    new DataView(late.buffer).setBigUint64(40, 11_999n, true);
+    late.set(guidToBytes(guid(7)), 16);
+    entries.set(late, 149 * 256);
+    memory.write(20_000 * 512, entries);
+    const header = (await memory.read(512, 512)).slice();
+    const view = new DataView(header.buffer);
+    view.setBigUint64(72, 20_000n, true);
+    view.setUint32(80, 200, true);
+    view.setUint32(84, 256, true);
+    view.setUint32(88, crc32(entries), true);
+    view.setUint32(16, 0, true);
+    view.setUint32(16, crc32(header.subarray(0, 92)), true);
+    memory.write(512, header);
+    const read = await readTable(memory, 512);
+    expect(read.table!.partitions.map(({ number, firstSector }) => [number, firstSector])).toEqual([
+      [2, 2048],
+      [150, 10_000],
+    ]);
+    // A copy would write 128 entries: what lies beyond is refused for that, and not lost.
+    expect(checkPartitions(read.table!).map(({ code }) => code)).toContain('too-many-parts');
+  });
+
   it('uses either header when the other is broken, and says which', async () => {
     const first = drive(table(100_000));
     first.write(512 + 60, new Uint8Array([99]));
