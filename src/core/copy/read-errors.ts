@@ -31,8 +31,8 @@ export function parseDdErrors(text: string, blockBytes = readAtOnceBytes): Resul
   const found: UnreadStretch[] = [];
   // Progress overwrites its own line.
   const lines = text.split(/[\r\n]+/u);
-  for (let i = 0; i < lines.length; i += 1) {
-    if (!/^dd: error reading /u.test(lines[i]!)) continue;
+  for (const [i, line] of lines.entries()) {
+    if (!line.startsWith('dd: error reading ')) continue;
     const told = lines.slice(i + 1).find((line) => / records in$/u.test(line));
     const counts = told && /^(\d{1,15})\+(\d{1,15}) records in$/u.exec(told);
     if (!counts) return odd('an error is not followed by how far it had read');
@@ -53,12 +53,12 @@ export function parseRescueMap(text: string): Result<UnreadStretch[]> {
     .map((line) => line.trim())
     .filter((line) => line !== '' && !line.startsWith('#'));
   // The first row is where the rescue stood; stretches follow.
-  const stretches = rows.slice(1).map((row) => /^(0x[0-9a-f]+)\s+(0x[0-9a-f]+)\s+([?*/+-])$/iu.exec(row));
-  if (stretches.length === 0 || stretches.some((row) => row === null)) return odd('a line of its map');
-  const parsed = stretches.map((row) => {
-    const start = Number(row![1]);
-    return { start, end: start + Number(row![2]), isRead: row![3] === '+' };
+  const parsed = rows.slice(1).flatMap((row) => {
+    const [, from, bytes, status] = /^(0x[0-9a-f]+)\s+(0x[0-9a-f]+)\s+([?*/+-])$/iu.exec(row) ?? [];
+    const start = Number(from);
+    return status === undefined ? [] : [{ start, end: start + Number(bytes), isRead: status === '+' }];
   });
+  if (parsed.length === 0 || parsed.length < rows.length - 1) return odd('a line of its map');
   if (parsed.some(({ start, end }) => !Number.isSafeInteger(start) || !Number.isSafeInteger(end)))
     return odd('a place beyond any drive');
   return ok(joined(parsed.filter(({ isRead }) => !isRead)));

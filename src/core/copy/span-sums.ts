@@ -85,10 +85,10 @@ export function matchSums({ sums }: Pick<SpanSums, 'sums'>, printed: string): Re
   let strange = 0;
   const wanted = new Set(sums.map(({ offset, bytes }) => `${offset} ${bytes}`));
   for (const line of printed.split(/\r?\n/u)) {
-    const found = /^\s*([0-9a-f]{64})\s+(\d{1,16})\s+(\d{1,16})\s*$/iu.exec(line);
-    if (!found) continue;
-    const key = `${Number(found[2])} ${Number(found[3])}`;
-    if (wanted.has(key)) read.set(key, found[1]!.toLowerCase());
+    const [, sum, at, length] = /^\s*([0-9a-f]{64})\s+(\d{1,16})\s+(\d{1,16})\s*$/iu.exec(line) ?? [];
+    if (sum === undefined) continue;
+    const key = `${Number(at)} ${Number(length)}`;
+    if (wanted.has(key)) read.set(key, sum.toLowerCase());
     else strange += 1;
   }
   if (read.size === 0 && strange === 0)

@@ -7,7 +7,7 @@ import type { Spread } from './rate-watch';
 export type OldDrive = { protocol: Protocol | null; reads: CopyLink; from: string };
 
 /** What old drives of a kind usually read, where nobody has stated it, bytes/s: named defaults until the logbook knows better. */
-const usualReads: Readonly<Record<string, Spread>> = Object.freeze({
+const usualReads: Readonly<Record<Protocol | 'disk' | 'unknown', Spread>> = Object.freeze({
   NVMe: { least: 800e6, middle: 1800e6, most: 3500e6 },
   SATA: { least: 60e6, middle: 350e6, most: 540e6 },
   disk: { least: 55e6, middle: 110e6, most: 180e6 },
@@ -60,7 +60,8 @@ export function oldDriveOf(
   );
   const taken = new Set(places.flatMap(({ protocols }) => protocols));
   const possible = spoken(old.formFactor).filter((protocol) => taken.has(protocol));
-  const protocol = named?.protocol ?? (possible.length === 1 ? possible[0]! : null);
+  const [only = null, ...more] = possible;
+  const protocol = named?.protocol ?? (more.length === 0 ? only : null);
   const isDisk = named?.rotating ?? old.formFactor === '3.5-inch';
   const share = old.usedBytes === null ? 1 : old.usedBytes / (old.labelGB * 1e9);
   if (named?.readBytesPerS !== undefined) {
@@ -77,7 +78,7 @@ export function oldDriveOf(
   const kind = isDisk ? 'disk' : (protocol ?? 'unknown');
   return {
     protocol,
-    reads: { name: 'old drive reads', rate: usualReads[kind]! },
+    reads: { name: 'old drive reads', rate: usualReads[kind] },
     from: 'nobody has stated it: what such drives usually read',
   };
 }

@@ -78,7 +78,7 @@ export class RateWatch {
     if (before.length < 3) return;
     const sustained = at(sortedRates(before.slice(-recentBuckets)), 0.5);
     const last = sortedRates(this.buckets.slice(-3));
-    if (last.at(-1)! > sustained / 2) return;
+    if (Math.max(...last) > sustained / 2) return;
     const lastBytes = this.buckets.slice(-3).reduce((sum, { bytes }) => sum + bytes, 0);
     this.drop ??= {
       fromBytesPerS: sustained,

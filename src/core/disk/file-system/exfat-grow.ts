@@ -84,7 +84,8 @@ const words = (...values: number[]) => {
 function setBits(map: Uint8Array, firstCluster: number, count: number, isSet: boolean) {
   for (let bit = firstCluster - 2; bit < firstCluster - 2 + count; bit += 1) {
     const mask = 1 << (bit & 7);
-    map[bit >>> 3] = isSet ? map[bit >>> 3]! | mask : map[bit >>> 3]! & ~mask;
+    const byte = map[bit >>> 3] ?? 0;
+    map[bit >>> 3] = isSet ? byte | mask : byte & ~mask;
   }
 }
 
@@ -120,7 +121,8 @@ export async function regrownExFat(
   const grown = new Uint8Array(Math.ceil(shape.clusters / 8));
   grown.set(map.subarray(0, Math.ceil(fs.clusters / 8)));
   // Bits behind the last old cluster belong to nobody.
-  if (fs.clusters % 8 !== 0) grown[Math.floor(fs.clusters / 8)]! &= 2 ** (fs.clusters % 8) - 1;
+  const last = Math.floor(fs.clusters / 8);
+  if (fs.clusters % 8 !== 0) grown[last] = (grown[last] ?? 0) & (2 ** (fs.clusters % 8) - 1);
   const needed = Math.ceil(grown.length / clusterBytes);
   const own = bitmap.pieces.map(({ offset }) => (offset - heap) / clusterBytes + 2);
   let place = own[0]!;
