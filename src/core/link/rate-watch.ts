@@ -19,8 +19,11 @@ type Bucket = { bytes: number; ms: number };
 
 const mostBuckets = 120;
 const recentBuckets = 20;
-/** A rate is steady when so many stretches stay within this share of their middle; another that differs by less is the same. */
-const steadyBuckets = 6;
+/**
+ * A rate is held when the middle of so many stretches and that of as many before them are within this share of each other: single
+ * moments of a copy stray far more. Another rate that differs by less is the same.
+ */
+const steadyBuckets = 4;
 const steadyShare = 0.25;
 
 const at = (sorted: number[], share: number) => sorted[Math.round((sorted.length - 1) * share)]!;
@@ -66,10 +69,12 @@ export class RateWatch {
   }
 
   private lookForSteady() {
-    const last = sortedRates(this.buckets.slice(-steadyBuckets));
-    const middle = at(last, 0.5);
+    const last = this.buckets.slice(-2 * steadyBuckets);
+    if (last.length < 2 * steadyBuckets) return;
+    const middle = at(sortedRates(last), 0.5);
     const isNear = (rate: number) => Math.abs(rate - middle) <= middle * steadyShare;
-    if (last.length < steadyBuckets || middle <= 0 || !last.every(isNear)) return;
+    const halves = [last.slice(0, steadyBuckets), last.slice(steadyBuckets)];
+    if (middle <= 0 || !halves.every((half) => isNear(at(sortedRates(half), 0.5)))) return;
     if (this.steady === null || !isNear(this.steady)) this.steady = middle;
   }
 
