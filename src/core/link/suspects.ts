@@ -83,13 +83,10 @@ const spread = 0.25;
 
 /**
  * Ranks what could hold a copy back, by how well each would explain the rate seen: its prior times the likelihood of the rate
- * (log-normal around the rates it leads to). `cacheFilled`: the rate fell in the middle, which only a drive does. Empty where the rate is as expected.
+ * (log-normal around the rates it leads to). A drop in the middle of a copy is no matter of suspects: what was held before it is what counts
+ * here. Empty where the rate is as expected.
  */
-export function rankSuspects(
-  seenBytesPerS: number,
-  expectedBytesPerS: number,
-  cacheFilled: boolean,
-): Suspect[] {
+export function rankSuspects(seenBytesPerS: number, expectedBytesPerS: number): Suspect[] {
   if (seenBytesPerS <= 0 || seenBytesPerS >= expectedBytesPerS * farBelowShare) return [];
   const weighed = failings
     .filter(({ rates }) => Math.min(...rates) < expectedBytesPerS)
@@ -100,15 +97,8 @@ export function rankSuspects(
           (sum, rate) => sum + Math.exp(-0.5 * (Math.log(seenBytesPerS / rate) / spread) ** 2),
           0,
         ) / rates.length;
-      const fitting = cacheFilled
-        ? suspect.link === 'new-drive'
-          ? 20
-          : suspect.link === 'case'
-            ? 1
-            : 0.1
-        : 1;
       // A little is left for rates that none of the listed ones is near to.
-      return { suspect, weight: prior * fitting * (likelihood + 0.01) };
+      return { suspect, weight: prior * (likelihood + 0.01) };
     });
   const total = weighed.reduce((sum, { weight }) => sum + weight, 0);
   return weighed

@@ -22,10 +22,11 @@ export function RateCurve({
   const x = scaleLinear([0, curve.length - 1], [0, width]);
   const y = scaleLinear([0, (max(curve) ?? 1) * 1.15], [height, 4]);
   const points = curve.map((value, i): [number, number] => [x(i), y(value)]);
-  // Only a rate that was held for a while is told: the one of a moment would name another suspect each time.
-  const held = rate.steadyBytesPerS;
+  // Only a rate that was held for a while is told: the one of a moment would name another suspect each time. A drop explains itself;
+  // what was held before it is held against the links.
+  const held = drop?.fromBytesPerS ?? rate.steadyBytesPerS;
   const seen = expected === null || link === null || held === null ? null : (held / expected) * link;
-  const suspects = seen === null ? [] : rankSuspects(seen, link!, drop !== null).slice(0, 3);
+  const suspects = seen === null ? [] : rankSuspects(seen, link!).slice(0, 3);
   return (
     <>
       <svg
