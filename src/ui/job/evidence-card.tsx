@@ -16,11 +16,13 @@ export function EvidenceCard({
   act,
   busy,
 }: { evidence: Margin[] } & Pick<StationProps, 'view' | 'act' | 'busy'>) {
-  const wrong = evidence.filter(({ verdict }) => verdict === 'over').length;
-  const open = evidence.filter(({ id, verdict }) => verdict === 'unknown' && id !== rehearsalId).length;
+  // A rehearsal that nobody made speaks neither for nor against it.
+  const counted = evidence.filter(({ id, verdict }) => verdict !== 'unknown' || id !== rehearsalId);
+  const wrong = counted.filter(({ verdict }) => verdict === 'over').length;
+  const open = counted.filter(({ verdict }) => verdict === 'unknown').length;
   const answer =
     wrong > 0
-      ? `${wrong} of ${evidence.length} speak against it`
+      ? `${wrong} of ${counted.length} speak against it`
       : `nothing speaks against it${open > 0 ? `; ${open} only the device can show` : ''}`;
   const { rehearsal, id } = view.job;
   return (
