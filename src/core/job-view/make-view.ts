@@ -33,6 +33,8 @@ export function copySecondsLeft(
 ): number | null {
   const running = copy.kind === 'running' ? copy.progress?.rate.secondsLeft?.middle : undefined;
   if (running !== undefined || state.job.route !== 'copy-on-dock') return running ?? null;
+  // A simulated copy that runs is through in a moment, whatever its owner stated.
+  if (copy.kind === 'running' && state.job.takeIn.practice) return null;
   const { profile, drive, cases, source } = loaded;
   return connectionsOf(state.job, profile, { drive, cases, source })[0]?.whole.middle ?? null;
 }
