@@ -1,4 +1,4 @@
-import { type Question, driveWords, matchDevices, matchDrives, parseQuestion, typedDrive } from '@/core/ask';
+import { type Chip, type Question, type Understood, parseQuestion, typedDrive, understand } from '@/core/ask';
 import type { DeviceProfile } from '@/core/device';
 import { type Build, bestBuild, settingOf } from '@/core/fit';
 import type { Drive } from '@/core/part';
@@ -12,32 +12,45 @@ export type AskView = {
   question: Question;
   profile: DeviceProfile | null;
   devices: { id: string; name: string }[];
+  /** What each word was taken for, and what was not understood. */
+  chips: Chip[];
+  notUnderstood: Understood['notUnderstood'];
+  placeId: string | null;
+  revisionId: string | null;
+  systemVersion: string | null;
   /** The drive that is asked about with the best that can be laid on it; null until one is named. */
   build: Build | null;
   fromCatalogue: boolean;
   drives: Drive[];
+  /** A drive was named, and none of that name is of the figures asked: the nearest ones. */
+  nearest: Drive[];
 };
 
 const mostSuggestions = 8;
 
-/** Understands a counter question, and finds the build to answer it with. */
+/** Understands a counter question, and finds the build to answer it with: never one about another drive than was asked. */
 export async function askView(runtime: Runtime, text: string): Promise<AskView> {
-  const question = parseQuestion(text);
-  const { best, others } = matchDevices(await allProfiles(runtime.database), question);
   const { drives, pads, sinks } = await shelves(runtime);
-  const matching = matchDrives(drives, question, best);
+  const understood = understand(await allProfiles(runtime.database), drives, parseQuestion(text));
+  const { question, device, isNamed, placeId, revisionId, systemVersion } = understood;
   // A size code alone asks about any such drive; a maker's or model's name asks about that one.
-  const named = driveWords(question, best).length > 0;
-  const drive = named ? (matching[0] ?? null) : typedDrive(question);
+  const drive = isNamed ? (understood.drives[0] ?? null) : typedDrive(question);
+  const setting = device && settingOf(device, { placeId, revisionId, systemVersion });
   return {
     text,
     question,
-    profile: best,
-    devices: others
+    profile: device,
+    devices: understood.others
       .slice(0, mostSuggestions)
       .map(({ id, maker, name }) => ({ id, name: `${maker} ${name}` })),
-    build: best && drive ? bestBuild(settingOf(best), drive, { pads, sinks }) : null,
-    fromCatalogue: named && matching.length > 0,
-    drives: matching.slice(0, mostSuggestions),
+    chips: understood.chips,
+    notUnderstood: understood.notUnderstood,
+    placeId,
+    revisionId,
+    systemVersion,
+    build: setting && drive ? bestBuild(setting, drive, { pads, sinks }) : null,
+    fromCatalogue: isNamed && drive !== null,
+    drives: understood.drives.slice(0, mostSuggestions),
+    nearest: understood.nearest.slice(0, mostSuggestions),
   };
 }

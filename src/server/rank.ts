@@ -20,6 +20,9 @@ const Ranked = z.object({
   profileId: z.string().max(60).optional(),
   placeId: z.string().max(40).nullable().default(null),
   wantedGB: z.int().min(0).max(1_000_000).default(0),
+  /** Only drives of this size; where none is known, the nearest sizes, and it is said. */
+  onlyGB: z.int().positive().max(1_000_000).nullable().default(null),
+  systemVersion: z.string().max(20).nullable().default(null),
   text: z.string().max(120).default(''),
   shelfFirst: z.boolean().default(false),
   limit: z.int().min(1).max(200).default(60),
@@ -55,7 +58,8 @@ async function settingFor(runtime: Runtime, asked: z.infer<typeof Ranked>): Prom
   const profile = await findProfile(database, asked.profileId ?? '');
   if (!profile) return refuse('not-found', 'This device is not known here.', 'Choose one from the list.');
   const { heat } = placeOf(profile, asked.placeId);
-  return ok(settingOf(profile, { placeId: asked.placeId, workload: heat && workloadOf(heat.workload) }));
+  const { placeId, systemVersion } = asked;
+  return ok(settingOf(profile, { placeId, systemVersion, workload: heat && workloadOf(heat.workload) }));
 }
 
 /** Larger than wanted is as good as wanted; smaller ones come behind within their verdict. */
@@ -65,6 +69,14 @@ const wantedFirst = (candidates: CandidateLine[], wantedGB: number): CandidateLi
   return wantedGB === 0
     ? candidates
     : [...candidates].sort((a, b) => compareVerdicts(b.worst.verdict, a.worst.verdict) || far(a) - far(b));
+};
+
+/** By how far a size is from the one that was asked for, within each verdict. */
+const nearestFirst = (candidates: CandidateLine[], askedGB: number): CandidateLine[] => {
+  const far = ({ build }: CandidateLine) => Math.abs(Math.log(build.drive.labelGB / askedGB));
+  return [...candidates].sort(
+    (a, b) => compareVerdicts(b.worst.verdict, a.worst.verdict) || far(a) - far(b),
+  );
 };
 
 /** The catalogue's drives held against one place of a device, the best first. */
@@ -82,12 +94,16 @@ export async function rankedView(runtime: Runtime, form: unknown): Promise<Resul
       `${drive.maker} ${drive.model} ${drive.formFactor} ${drive.labelGB} ${drive.protocol}`.toLowerCase();
     return words.every((word) => all.includes(word));
   });
-  const judged = await judgeAll(runtime, setting.value, matching, settings.currency);
+  const { onlyGB } = asked;
+  const ofSize = onlyGB === null ? matching : matching.filter(({ labelGB }) => labelGB === onlyGB);
+  const isNearest = onlyGB !== null && ofSize.length === 0;
+  const judged = await judgeAll(runtime, setting.value, isNearest ? matching : ofSize, settings.currency);
   const counts: Record<Verdict, number> = { over: 0, unknown: 0, tight: 0, clear: 0 };
   for (const { worst } of judged) counts[worst.verdict] += 1;
   const wish = { currency: settings.currency, prefers: settings.prefersMakers, shelfFirst: asked.shelfFirst };
-  const sorted = wantedFirst(sortCandidates(judged, wish), asked.wantedGB);
-  return ok({ lines: sorted.slice(0, asked.limit), counts, matching: matching.length });
+  const ranked = sortCandidates(judged, wish);
+  const sorted = isNearest ? nearestFirst(ranked, onlyGB) : wantedFirst(ranked, asked.wantedGB);
+  return ok({ lines: sorted.slice(0, asked.limit), counts, matching: judged.length, isNearest });
 }
 
 const Foreseen = z.object({

@@ -66,8 +66,9 @@ export function AskScreen({
             onAsk={setText}
             onTakeIn={(build) => {
               const query = new URLSearchParams({ profile: view.profile!.id });
+              const wanted = view.question.labelGB ?? build?.drive.labelGB;
+              if (wanted) query.set('wanted', String(wanted));
               if (build) {
-                query.set('wanted', String(build.drive.labelGB));
                 if (view.fromCatalogue) query.set('drive', build.drive.id);
               }
               router.push(`/jobs/new?${query.toString()}`);

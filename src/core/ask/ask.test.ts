@@ -50,6 +50,13 @@ describe('a counter question', () => {
   it('makes a drive of a size code alone, of which everything else is missing', () => {
     const drive = typedDrive(parseQuestion('osprey 2280-S3-M 2 TB 7000'))!;
     expect(drive).toMatchObject({ protocol: 'NVMe', linkGeneration: 4, labelGB: 2000, readBytesPerS: 7e9 });
+    expect(drive.unstated).toEqual(['writeBytesPerS']);
+    expect(typedDrive(parseQuestion('atrium 2280-S3-M'))!.unstated).toEqual([
+      'readBytesPerS',
+      'writeBytesPerS',
+      'linkGeneration',
+      'labelGB',
+    ]);
     expect([drive.powerW, drive.peakPowerW, drive.enduranceTB, drive.chipTopMm]).toEqual([
       undefined,
       undefined,

@@ -1,3 +1,5 @@
 export { driveWords, matchDevices, matchDrives, questionFor, typedDrive } from './match';
 export { parseQuestion } from './parse';
 export type { Question } from './parse';
+export { understand } from './understand';
+export type { Chip, ChipKind, Understood } from './understand';

@@ -5,7 +5,7 @@ import type { Question } from './parse';
 const plain = (text: string) => text.toLowerCase();
 
 /** How well a word names a device: its own name before its maker; 0 where it does not. */
-function naming(word: string, { name, maker }: DeviceProfile): number {
+export function naming(word: string, { name, maker }: DeviceProfile): number {
   const [w, n, m] = [plain(word), plain(name), plain(maker)];
   return n === w ? 4 : n.startsWith(w) ? 3 : m === w ? 2 : m.startsWith(w) && w.length > 2 ? 1 : 0;
 }
@@ -32,16 +32,18 @@ export function matchDevices(
 export const driveWords = ({ words }: Question, device: DeviceProfile | null): string[] =>
   device ? words.filter((word) => naming(word, device) === 0) : words;
 
+/** Whether a word begins a part of a drive’s maker or model. */
+export const isOfDrive = (word: string, { maker, model }: Drive): boolean =>
+  plain(`${maker} ${model}`)
+    .split(' ')
+    .some((part) => part.startsWith(plain(word)));
+
 /** Drives of the catalogue that the words and figures may mean, best first. */
 export function matchDrives(drives: Drive[], question: Question, device: DeviceProfile | null): Drive[] {
   const words = driveWords(question, device).map(plain);
   if (words.length === 0 && !question.formFactor && !question.labelGB) return [];
   const fits = (drive: Drive) =>
-    words.every((word) =>
-      plain(`${drive.maker} ${drive.model}`)
-        .split(' ')
-        .some((part) => part.startsWith(word)),
-    ) &&
+    words.every((word) => isOfDrive(word, drive)) &&
     (!question.formFactor || plain(drive.formFactor) === plain(question.formFactor)) &&
     (!question.labelGB || drive.labelGB === question.labelGB) &&
     (!question.protocol || drive.protocol === question.protocol) &&
@@ -77,7 +79,9 @@ export function typedDrive(question: Question): Drive | null {
           : formFactor === 'eMMC'
             ? 'eMMC'
             : 'SATA');
-  const rate = (readMBPerS ?? (spoken === 'NVMe' ? 3500 : 100)) * 1e6;
+  // Something must stand there; what nobody typed is marked as that, and judged as not known.
+  const rate = (readMBPerS ?? 1) * 1e6;
+  const isGeneration = generation !== null || readMBPerS !== null || spoken !== 'NVMe';
   const parsed = DriveSchema.safeParse({
     schema: 'jicara.drive/2',
     id: 'as-typed',
@@ -92,14 +96,22 @@ export function typedDrive(question: Question): Drive | null {
     linkGeneration:
       generation ??
       (spoken === 'NVMe'
-        ? generationFor(readMBPerS ?? 3500)
+        ? readMBPerS === null
+          ? 6
+          : generationFor(readMBPerS)
         : spoken === 'SATA' || spoken === 'PATA'
           ? 3
           : 1),
     lanes: spoken === 'NVMe' ? 4 : 1,
     readBytesPerS: rate,
     writeBytesPerS: rate,
-    sustainedWriteBytesPerS: Math.round(rate / 4),
+    sustainedWriteBytesPerS: rate,
+    unstated: [
+      ...(readMBPerS === null ? (['readBytesPerS'] as const) : []),
+      'writeBytesPerS',
+      ...(isGeneration ? [] : (['linkGeneration'] as const)),
+      ...(labelGB === null ? (['labelGB'] as const) : []),
+    ],
   });
   return parsed.success ? parsed.data : null;
 }

@@ -11,6 +11,7 @@ import {
   oneOf,
   within,
 } from '../margin';
+import { labelCapacity } from '../part';
 import { type Build, type Setting, driveBytes, libraryBytes, sheet } from './question';
 
 /** Capacity the device takes, room for the old data, the old partitions and what the owner wants on it, sector size. */
@@ -20,11 +21,13 @@ export function capacityMargins(
   place: Place,
   freeBytes: number,
 ): Margin[] {
-  const label = exact(drive.labelGB, { kind: 'data-sheet-typical', note: 'label capacity' });
-  const free = exact(freeBytes, {
-    kind: 'computed',
-    note: 'shown as free: drive less tables, system partitions and file system',
-  });
+  const label = labelCapacity(drive);
+  const free = label.known
+    ? exact(freeBytes, {
+        kind: 'computed',
+        note: 'shown as free: drive less tables, system partitions and file system',
+      })
+    : label;
   const margins = [
     within(
       {
@@ -76,7 +79,9 @@ export function capacityMargins(
         remedy:
           'A copy on the dock carries whole partitions: choose a drive that is at least as large as the old one.',
       },
-      exact(driveBytes(drive), { kind: 'specification', note: 'sectors by label, IDEMA LBA1-03' }),
+      label.known
+        ? exact(driveBytes(drive), { kind: 'specification', note: 'sectors by label, IDEMA LBA1-03' })
+        : label,
       exact(driveBytes({ labelGB: old.labelGB, sectorBytes: 512 }), {
         kind: 'specification',
         note: 'old drive, sectors by label',

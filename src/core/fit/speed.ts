@@ -1,7 +1,7 @@
 import type { Place } from '../device';
 import { type Link, chainRate, driveChain, negotiated } from '../link';
 import { type Estimate, type Known, type Margin, about, atLeast, exact } from '../margin';
-import { sustainedWriteRate } from '../part';
+import { driveGeneration, isStated, sustainedWriteRate } from '../part';
 import { showRate } from '../units';
 import type { Build } from './question';
 
@@ -96,7 +96,7 @@ export function speedMargins(place: Place, { drive }: Build, { rate, kept, links
     { generation: place.linkGeneration, lanes: place.lanes },
     { generation: drive.linkGeneration, lanes: drive.lanes },
   );
-  const wasted = drive.linkGeneration > place.linkGeneration;
+  const wasted = isStated(drive, 'linkGeneration') && drive.linkGeneration > place.linkGeneration;
   const agreed = { kind: 'computed', note: 'the lower of slot and drive' } as const;
   margins.push(
     atLeast(
@@ -109,7 +109,7 @@ export function speedMargins(place: Place, { drive }: Build, { rate, kept, links
           ? `The slot runs generation ${place.linkGeneration}: the drive’s generation ${drive.linkGeneration} gains nothing here. It reads ${showRate(drive.readBytesPerS)} by its data sheet.`
           : undefined,
       },
-      exact(common.generation, agreed),
+      isStated(drive, 'linkGeneration') ? exact(common.generation, agreed) : driveGeneration(drive),
       limits.generationAtLeast,
     ),
   );

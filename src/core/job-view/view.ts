@@ -165,6 +165,8 @@ export type RankedView = {
   /** All that were held against the place, by verdict, and how many of them the search left. */
   counts: Record<Verdict, number>;
   matching: number;
+  /** No drive of the size that was asked for is known: these are the nearest sizes. */
+  isNearest?: boolean;
 };
 
 /** What can be had for a wish: drives of that size or more, how many fit, the cheapest, and the nearest where none does. */

@@ -22,11 +22,12 @@ export function copyAskedOf(
   { drive, cases, bytes }: { drive: Drive | null; cases: DockCase[]; bytes: number },
 ): CopyAsked {
   const way = profile.ways?.['copy-on-dock'];
+  const writing = drive && writingOf(drive);
   return {
     bytes,
     driveBytes: forecastSectors(job.takeIn.oldDrive.labelGB, 512) * 512,
     old: oldDriveOf(profile, job.takeIn.oldDrive),
-    drive: drive && { protocol: drive.protocol, writing: writingOf(drive) },
+    drive: drive && writing && { protocol: drive.protocol, writing },
     cases: job.dock ? casesOfDock(job.dock, cases) : drive ? cases : casesOfPlaces(profile, cases),
     inDevice: way?.possible === true && way.inDevice,
   };

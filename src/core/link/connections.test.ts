@@ -193,7 +193,7 @@ describe('the old drive', () => {
 });
 
 it('a drive of the catalogue brings its fast cache and both its rates', () => {
-  const writing = writingOf(drive('ostrel-marl-2000'));
+  const writing = writingOf(drive('ostrel-marl-2000'))!;
   expect(writing.burst.middle).toBeGreaterThan(writing.keptUp.middle);
   expect(writing.cacheBytes?.middle).toBe(drive('ostrel-marl-2000').cacheGB! * 1e9);
 });

@@ -1,4 +1,4 @@
-import { highest, lowest } from '../margin';
+import { type Known, highest, lowest } from '../margin';
 import { type DockCase, type Drive, burstWriteRate, readRate, sustainedWriteRate } from '../part';
 import { cacheBytes } from './drive-chain';
 import type { Spread } from './rate-watch';
@@ -31,21 +31,23 @@ export type Writing = {
   reads: Spread;
 };
 
-const spreadOf = (rate: ReturnType<typeof readRate>): Spread => ({
+const spreadOf = (rate: Known): Spread => ({
   least: lowest(rate) ?? rate.value,
   middle: rate.value,
   most: highest(rate) ?? rate.value,
 });
 
-/** The new drive by its data sheet, or as measured; it is empty when a copy begins. */
-export function writingOf(drive: Drive): Writing {
+/** The new drive by its data sheet, or as measured; it is empty when a copy begins. Null where nobody stated its rates. */
+export function writingOf(drive: Drive): Writing | null {
   const cache = cacheBytes(drive, 1);
+  const [burst, keptUp, reads] = [burstWriteRate(drive), sustainedWriteRate(drive), readRate(drive)];
+  if (!burst.known || !keptUp.known || !reads.known) return null;
   return {
     name: drive.model,
-    burst: spreadOf(burstWriteRate(drive)),
-    keptUp: spreadOf(sustainedWriteRate(drive)),
+    burst: spreadOf(burst),
+    keptUp: spreadOf(keptUp),
     cacheBytes: cache.known ? spreadOf(cache) : null,
-    reads: spreadOf(readRate(drive)),
+    reads: spreadOf(reads),
   };
 }
 

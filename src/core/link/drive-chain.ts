@@ -36,7 +36,7 @@ const innerTrackShare = 0.5;
 /** The drive's own read rate; a rotating one's low side is its inner tracks. */
 function mediumRate(drive: Drive): Estimate {
   const rate = readRate(drive);
-  if (!drive.rotating) return rate;
+  if (!drive.rotating || !rate.known) return rate;
   return about(rate.value, rate.value * innerTrackShare + (rate.minus ?? 0), rate.plus, {
     ...rate.origin,
     note: `${rate.origin.note}; inner tracks about half`,

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Known, type Missing, exact, missing } from '../margin';
+import { type Estimate, Known, type Missing, exact, missing } from '../margin';
 import { partBase } from './common';
 import { FormFactorText } from './form-factor';
 
@@ -64,6 +64,8 @@ export const Drive = z
     duty: z.array(Duty).optional(),
     ownSink: OwnSink.optional(),
     measured: DriveMeasures.default({}),
+    /** Figures that nobody stated: what stands in their place means nothing. For drives that are asked about by what is known of them. */
+    unstated: z.array(z.enum(['readBytesPerS', 'writeBytesPerS', 'linkGeneration', 'labelGB'])).optional(),
   })
   .superRefine((drive, context) => {
     const wrong = (path: string, message: string) =>
@@ -90,15 +92,44 @@ export type Drive = z.infer<typeof Drive>;
 const stated = (value: number, { source, sourceDate }: Drive): Known =>
   exact(value, { kind: 'data-sheet-typical', note: source, ...(sourceDate ? { at: sourceDate } : {}) });
 
+type Figure = 'readBytesPerS' | 'writeBytesPerS' | 'linkGeneration' | 'labelGB';
+
+/** Whether somebody stated this figure of a drive. */
+export const isStated = ({ unstated }: Pick<Drive, 'unstated'>, figure: Figure): boolean =>
+  unstated?.includes(figure) !== true;
+
+const readTheSheet = 'Read it on the drive or in its data sheet.';
+
 /** Read rate as measured, else by the data sheet, bytes/s. */
-export const readRate = (drive: Drive): Known =>
-  drive.measured.readBytesPerS ?? stated(drive.readBytesPerS, drive);
+export const readRate = (drive: Drive): Estimate =>
+  drive.measured.readBytesPerS ??
+  (isStated(drive, 'readBytesPerS')
+    ? stated(drive.readBytesPerS, drive)
+    : missing('how fast the drive reads', readTheSheet));
 
 /** Write rate once the fast cache is full, as measured, else by the data sheet, bytes/s. */
-export const sustainedWriteRate = (drive: Drive): Known =>
-  drive.measured.sustainedWriteBytesPerS ?? stated(drive.sustainedWriteBytesPerS, drive);
+export const sustainedWriteRate = (drive: Drive): Estimate =>
+  drive.measured.sustainedWriteBytesPerS ??
+  (isStated(drive, 'writeBytesPerS')
+    ? stated(drive.sustainedWriteBytesPerS, drive)
+    : missing('how fast the drive writes once its cache is full', readTheSheet));
 
-export const burstWriteRate = (drive: Drive): Known => stated(drive.writeBytesPerS, drive);
+export const burstWriteRate = (drive: Drive): Estimate =>
+  isStated(drive, 'writeBytesPerS')
+    ? stated(drive.writeBytesPerS, drive)
+    : missing('how fast the drive writes', readTheSheet);
+
+/** Generation of the drive's own link. */
+export const driveGeneration = (drive: Drive): Estimate =>
+  isStated(drive, 'linkGeneration')
+    ? stated(drive.linkGeneration, drive)
+    : missing('the generation of the drive’s link', readTheSheet);
+
+/** Capacity on its label, GB. */
+export const labelCapacity = (drive: Drive): Estimate =>
+  isStated(drive, 'labelGB')
+    ? exact(drive.labelGB, { kind: 'data-sheet-typical', note: 'label capacity' })
+    : missing('the drive’s capacity', 'Read it on its label.');
 
 /** Chip height above the board as measured or stated, mm; null where only the size code speaks. */
 export const chipTop = (drive: Drive): Known | null => drive.measured.chipTopMm ?? drive.chipTopMm ?? null;

@@ -3,7 +3,9 @@ import { useMemo, useState } from 'react';
 import { type DeviceProfile, placeOf } from '@/core/device';
 import { type Build, settingOf } from '@/core/fit';
 import { workloadOf } from '@/core/heat';
-import { questionFor } from '@/core/ask';
+import { type Question, type Understood, questionFor } from '@/core/ask';
+import type { Drive } from '@/core/part';
+import { showBytes } from '@/core/units';
 import type { PartsView } from '@/core/job-view';
 import type { Settings } from '@/core/workshop';
 import { Button } from '../button';
@@ -15,8 +17,22 @@ import { MainAction } from '../main-action';
 import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
 
+/** A counter question as it was understood. */
+export type AskedView = {
+  text: string;
+  question: Pick<Question, 'labelGB'>;
+  profile: DeviceProfile | null;
+  placeId: string | null;
+  revisionId: string | null;
+  systemVersion: string | null;
+  notUnderstood: Understood['notUnderstood'];
+  nearest: Drive[];
+  build: Build | null;
+  fromCatalogue: boolean;
+};
+
 type Props = {
-  view: { text: string; profile: DeviceProfile | null; build: Build | null; fromCatalogue: boolean };
+  view: AskedView;
   parts: PartsView;
   settings: Settings;
   rank: StationProps['rank'];
@@ -56,17 +72,101 @@ function Answer({
   const options = { locale, habit: 'decimal' as const };
   const [wish, setWish] = useState<RankWish>({ text: '', shelfFirst: false });
   const [tab, setTab] = useState('candidates');
-  const ranked = useRanked(rank, { profileId: profile.id, placeId: null, wantedGB: 0, ...wish, version: 0 });
+  const { placeId, revisionId, systemVersion } = view;
+  const askedGB = view.question.labelGB;
+  const ranked = useRanked(rank, {
+    profileId: profile.id,
+    placeId,
+    systemVersion,
+    wantedGB: 0,
+    onlyGB: askedGB,
+    ...wish,
+    version: 0,
+  });
   const lines = useMemo(() => (ranked.status === 'ready' ? ranked.view.lines : []), [ranked]);
   const [other, setOther] = useState<{ text: string; build: Build } | null>(null);
   // What was picked in the list counts until something else is asked.
   const picked = other?.text === view.text ? other.build : null;
-  const build = picked ?? view.build ?? lines[0]?.build ?? null;
+  const isNearest = ranked.status === 'ready' && ranked.view.isNearest === true;
+  // Nothing is answered about a drive that was not asked for: what was named and is not known, or a size that nothing here has.
+  const asksOther = view.notUnderstood.length > 0 || view.nearest.length > 0 || isNearest;
+  const build = picked ?? view.build ?? (asksOther ? null : (lines[0]?.build ?? null));
   const setting = useMemo(() => {
-    const { heat } = placeOf(profile, null);
-    return settingOf(profile, { workload: heat && workloadOf(heat.workload) });
-  }, [profile]);
+    const { heat } = placeOf(profile, placeId);
+    return settingOf(profile, {
+      placeId,
+      revisionId,
+      systemVersion,
+      workload: heat && workloadOf(heat.workload),
+    });
+  }, [profile, placeId, revisionId, systemVersion]);
+  const table = (selected: string | null) => (
+    <>
+      <CandidateSearch wish={wish} onWish={setWish} ranked={ranked} />
+      <CandidateTable
+        lines={lines}
+        selected={selected}
+        onSelect={({ drive }) => onAsk(questionFor(profile, drive))}
+        locale={locale}
+        habit={profile.showsCapacity}
+        currency={currency}
+      />
+    </>
+  );
   useKeys({ j: () => onTakeIn(build) }, settings.singleKeys);
+  if (!build && asksOther)
+    return (
+      <StationFrame
+        actions={<Button onClick={() => onTakeIn(null)}>Take it in, without a drive</Button>}
+        say="Nothing is said about a drive that was not asked for."
+      >
+        <Card
+          title={
+            isNearest && askedGB
+              ? `No drive of ${showBytes(askedGB * 1e9, options)} is known here`
+              : 'Not answered'
+          }
+        >
+          <ul className="list-disc pl-5">
+            {view.notUnderstood.map(({ words, why }) => (
+              <li key={words}>
+                <b>“{words}”</b>: {why}
+              </li>
+            ))}
+            {view.nearest.length > 0 && (
+              <li>
+                Of that name there is none of the figures asked. There are{' '}
+                {view.nearest.map((drive, i) => (
+                  <span key={drive.id}>
+                    {i > 0 && ', '}
+                    <button
+                      type="button"
+                      className="min-h-6 font-semibold underline underline-offset-4"
+                      onClick={() => onAsk(questionFor(profile, drive))}
+                    >
+                      {drive.model} {showBytes(drive.labelGB * 1e9, options)}, {drive.formFactor}
+                    </button>
+                  </span>
+                ))}
+                .
+              </li>
+            )}
+          </ul>
+        </Card>
+        <Card
+          title={
+            isNearest
+              ? 'The nearest sizes that are known'
+              : askedGB
+                ? `What of ${showBytes(askedGB * 1e9, options)} is known for it`
+                : 'What is known for it'
+          }
+          hint="choose one to ask about it"
+        >
+          {table(null)}
+        </Card>
+      </StationFrame>
+    );
   if (!build)
     return (
       <StationFrame actions={<Button disabled>Take it in</Button>}>
@@ -94,20 +194,12 @@ function Answer({
       panels={[
         {
           id: 'candidates',
-          title: view.build ? 'What else fits' : 'What fits',
-          content: (
-            <>
-              <CandidateSearch wish={wish} onWish={setWish} ranked={ranked} />
-              <CandidateTable
-                lines={lines}
-                selected={build.drive.id}
-                onSelect={({ drive }) => onAsk(questionFor(profile, drive))}
-                locale={locale}
-                habit={profile.showsCapacity}
-                currency={currency}
-              />
-            </>
-          ),
+          title: view.build
+            ? 'What else fits'
+            : askedGB
+              ? `What of ${showBytes(askedGB * 1e9, options)} fits`
+              : 'What fits',
+          content: table(build.drive.id),
         },
       ]}
     >

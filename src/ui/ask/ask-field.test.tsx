@@ -1,5 +1,4 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
-import { parseQuestion } from '@/core/ask';
 import { AskField } from './ask-field';
 
 const texts: string[] = [];
@@ -22,7 +21,8 @@ const show = (text: string, more: object = {}) =>
       silent={false}
       onText={(next) => texts.push(next)}
       view={{
-        question: parseQuestion(text),
+        chips: [],
+        notUnderstood: [],
         profile: null,
         devices,
         build: null,
@@ -72,21 +72,26 @@ describe('the counter question', () => {
     expect(texts).toEqual(['osprey pirrin seam 2280-S2-M 2000 GB']);
   });
 
-  it('says how it was understood, so that a slip is seen', () => {
-    show('osprey 2280-D2-M 2 TB 7000', { profile: { maker: 'Braskit', name: 'Osprey' } });
-    expect(
-      screen.getByText('Braskit Osprey · 22 × 80 mm, double-sided, key M · 2 TB · reads 7000 MB/s'),
-    ).toBeTruthy();
-    cleanup();
-    show('osprey seam', {
+  it('shows what each word was taken for, to be typed over, and what was not understood', () => {
+    show('osprey 2280-D2-M grumbold', {
       profile: { maker: 'Braskit', name: 'Osprey' },
-      build: { drive: seam },
-      fromCatalogue: true,
+      chips: [
+        { kind: 'device', words: 'osprey', means: 'Braskit Osprey' },
+        { kind: 'form', words: '2280-D2-M', means: '22 × 80 mm, double-sided, key M' },
+      ],
+      notUnderstood: [{ words: 'grumbold', why: 'no maker or model here goes by this' }],
     });
-    expect(screen.getByText('Braskit Osprey · Pirrin Seam 2 TB')).toBeTruthy();
+    const chips = screen.getByRole('list', { name: 'What was understood' });
+    expect(chips.textContent).toBe(
+      'device Braskit Ospreyform 22 × 80 mm, double-sided, key Mnot understood “grumbold”: no maker or model here goes by this',
+    );
+    fireEvent.click(screen.getByRole('button', { name: /grumbold/u }));
+    const input = field() as HTMLInputElement;
+    expect(document.activeElement).toBe(input);
+    expect(input.value.slice(input.selectionStart!, input.selectionEnd!)).toBe('grumbold');
     cleanup();
     show('what');
-    expect(screen.getByText('which device?')).toBeTruthy();
+    expect(screen.getByText('Which device is it?')).toBeTruthy();
   });
 
   it('gives the focus away by Enter, so that the keys of the screen are heard', () => {

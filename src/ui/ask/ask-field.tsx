@@ -1,11 +1,11 @@
 'use client';
 import { useEffect, useId, useRef, useState } from 'react';
-import { type Question, questionFor } from '@/core/ask';
-import { parseFormFactor } from '@/core/part';
+import { type Chip, type ChipKind, type Understood, questionFor } from '@/core/ask';
 import { showBytes } from '@/core/units';
 
 type Asked = {
-  question: Question;
+  chips: Chip[];
+  notUnderstood: Understood['notUnderstood'];
   profile: { maker: string; name: string } | null;
   devices: { id: string; name: string }[];
   build: { drive: { maker: string; model: string; labelGB: number } } | null;
@@ -14,6 +14,19 @@ type Asked = {
 };
 
 type Props = { text: string; view: Asked; silent: boolean; onText: (text: string) => void };
+
+const kindWords: Readonly<Record<ChipKind, string>> = {
+  device: 'device',
+  place: 'place',
+  drive: 'drive',
+  form: 'form',
+  size: 'size',
+  speed: 'speed',
+  generation: 'link',
+  protocol: 'speaks',
+  version: 'version',
+  revision: 'board',
+};
 
 type Suggestion = { id: string; words: string; text: string };
 
@@ -35,24 +48,6 @@ function suggestions(text: string, view: Asked): Suggestion[] {
   }));
 }
 
-/** How the question was understood, so that a slip is seen at once. */
-function understood({ question, profile, build, fromCatalogue }: Asked): string[] {
-  const form = question.formFactor ? parseFormFactor(question.formFactor) : null;
-  return [
-    profile ? `${profile.maker} ${profile.name}` : 'which device?',
-    build && fromCatalogue
-      ? `${build.drive.maker} ${build.drive.model} ${showBytes(build.drive.labelGB * 1e9)}`
-      : question.words.length > 0 && !profile
-        ? ''
-        : '',
-    form?.ok && form.value.kind === 'module'
-      ? `${form.value.widthMm} × ${form.value.lengthMm} mm, ${form.value.sides}-sided, key ${form.value.keys.join(' and ')}`
-      : (question.formFactor ?? ''),
-    question.labelGB && !fromCatalogue ? showBytes(question.labelGB * 1e9) : '',
-    question.readMBPerS && !fromCatalogue ? `reads ${question.readMBPerS} MB/s` : '',
-  ].filter(Boolean);
-}
-
 /** One field that understands "osprey 2280-D2-M 2 TB 7000", and completes as one types. */
 export function AskField({ text, view, silent, onText }: Props) {
   const id = useId();
@@ -62,6 +57,12 @@ export function AskField({ text, view, silent, onText }: Props) {
   useEffect(() => field.current?.focus(), []);
   const list = suggestions(text, view);
   const shown = open && list.length > 0;
+  /** Marks the words that something was understood from, to be typed over. */
+  const mark = (words: string) => {
+    const start = text.toLowerCase().indexOf(words.toLowerCase());
+    field.current?.focus();
+    if (start >= 0 && words !== '') field.current?.setSelectionRange(start, start + words.length);
+  };
   const take = (suggestion: Suggestion) => {
     onText(suggestion.text);
     setAt(-1);
@@ -137,10 +138,38 @@ export function AskField({ text, view, silent, onText }: Props) {
           <b className="text-over">Jicara did not answer. Is it still running?</b>
         ) : text.trim() === '' ? (
           'Size code or form factor, capacity, read speed in MB/s, in any order; arrow keys choose what is offered.'
-        ) : (
-          understood(view).join(' · ')
+        ) : view.profile ? null : (
+          'Which device is it?'
         )}
       </p>
+      {text.trim() !== '' && !silent && (
+        <ul aria-label="What was understood" className="mt-1 flex flex-wrap gap-1.5">
+          {view.chips.map(({ kind, words, means }) => (
+            <li key={`${kind} ${means}`}>
+              <button
+                type="button"
+                title={`Change “${words}”`}
+                className="flex min-h-8 items-baseline gap-1.5 rounded-lg border bg-sunken px-2 py-0.5 text-[14px]"
+                onClick={() => mark(words)}
+              >
+                <span className="text-soft">{kindWords[kind]}</span> {means}
+              </button>
+            </li>
+          ))}
+          {view.notUnderstood.map(({ words, why }) => (
+            <li key={words}>
+              <button
+                type="button"
+                title={`Change “${words}”`}
+                className="flex min-h-8 items-baseline gap-1.5 rounded-lg border-2 border-over px-2 py-0.5 text-[14px]"
+                onClick={() => mark(words)}
+              >
+                <b className="text-over">not understood</b> “{words}”: {why}
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
     </div>
   );
 }

@@ -7,7 +7,7 @@ import { verdictWord } from '../verdict-words';
 
 type Props = {
   lines: CandidateLine[];
-  selected: string;
+  selected: string | null;
   /** The same function at every render, so that rows need not be drawn again. */
   onSelect: (build: Build) => void;
   locale: string;

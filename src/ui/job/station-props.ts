@@ -35,6 +35,9 @@ export type RankQuestion = {
   profileId?: string;
   placeId: string | null;
   wantedGB: number;
+  /** Only drives of this size. */
+  onlyGB?: number | null;
+  systemVersion?: string | null;
   text: string;
   shelfFirst: boolean;
 };

@@ -212,11 +212,14 @@ export function partFigures(part: Part, options: Options): Figure[] {
   }
 }
 
+const showEstimateValue = (rate: Estimate, { locale }: Options): string =>
+  rate.known ? showRate(rate.value, locale) : 'not stated';
+
 /** What a list shows of a part beside its name. */
 export function partLine(part: Part, options: Options): string {
   switch (part.schema) {
     case 'jicara.drive/2':
-      return `${part.formFactor} · ${part.protocol} · reads ${showRate(readRate(part).value, options.locale)}`;
+      return `${part.formFactor} · ${part.protocol} · reads ${showEstimateValue(readRate(part), options)}`;
     case 'jicara.pad/2':
       return `${part.freeThicknessMm.value.toFixed(1)} mm · ${part.conductivityWPerMK} W/mK · squeezed ${part.squeezePercent.from} to ${part.squeezePercent.to} %`;
     case 'jicara.heatsink/1':
