@@ -20,7 +20,7 @@ const Ranked = z.object({
   profileId: z.string().max(60).optional(),
   placeId: z.string().max(40).nullable().default(null),
   wantedGB: z.int().min(0).max(1_000_000).default(0),
-  /** Only drives of this size; where none is known, the nearest sizes, and it is said. */
+  /** Only drives of this size; where none of it fits, the nearest sizes, and it is said. */
   onlyGB: z.int().positive().max(1_000_000).nullable().default(null),
   systemVersion: z.string().max(20).nullable().default(null),
   text: z.string().max(120).default(''),
@@ -74,9 +74,7 @@ const wantedFirst = (candidates: CandidateLine[], wantedGB: number): CandidateLi
 /** By how far a size is from the one that was asked for, within each verdict. */
 const nearestFirst = (candidates: CandidateLine[], askedGB: number): CandidateLine[] => {
   const far = ({ build }: CandidateLine) => Math.abs(Math.log(build.drive.labelGB / askedGB));
-  return [...candidates].sort(
-    (a, b) => compareVerdicts(b.worst.verdict, a.worst.verdict) || far(a) - far(b),
-  );
+  return [...candidates].sort((a, b) => compareVerdicts(b.worst.verdict, a.worst.verdict) || far(a) - far(b));
 };
 
 /** The catalogue's drives held against one place of a device, the best first. */
@@ -96,8 +94,9 @@ export async function rankedView(runtime: Runtime, form: unknown): Promise<Resul
   });
   const { onlyGB } = asked;
   const ofSize = onlyGB === null ? matching : matching.filter(({ labelGB }) => labelGB === onlyGB);
-  const isNearest = onlyGB !== null && ofSize.length === 0;
-  const judged = await judgeAll(runtime, setting.value, isNearest ? matching : ofSize, settings.currency);
+  const asWanted = await judgeAll(runtime, setting.value, ofSize, settings.currency);
+  const isNearest = onlyGB !== null && asWanted.every(({ worst }) => worst.verdict === 'over');
+  const judged = isNearest ? await judgeAll(runtime, setting.value, matching, settings.currency) : asWanted;
   const counts: Record<Verdict, number> = { over: 0, unknown: 0, tight: 0, clear: 0 };
   for (const { worst } of judged) counts[worst.verdict] += 1;
   const wish = { currency: settings.currency, prefers: settings.prefersMakers, shelfFirst: asked.shelfFirst };

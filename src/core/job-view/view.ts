@@ -165,7 +165,7 @@ export type RankedView = {
   /** All that were held against the place, by verdict, and how many of them the search left. */
   counts: Record<Verdict, number>;
   matching: number;
-  /** No drive of the size that was asked for is known: these are the nearest sizes. */
+  /** No drive of the size that was asked for fits: these are of the nearest sizes. */
   isNearest?: boolean;
 };
 

@@ -121,13 +121,10 @@ function Answer({
         say="Nothing is said about a drive that was not asked for."
       >
         <Card
-          title={
-            isNearest && askedGB
-              ? `No drive of ${showBytes(askedGB * 1e9, options)} is known here`
-              : 'Not answered'
-          }
+          title={isNearest && askedGB ? `None of ${showBytes(askedGB * 1e9, options)} fits` : 'Not answered'}
         >
           <ul className="list-disc pl-5">
+            {isNearest && <li>No drive of this size that is known here goes into this device.</li>}
             {view.notUnderstood.map(({ words, why }) => (
               <li key={words}>
                 <b>“{words}”</b>: {why}
@@ -156,7 +153,7 @@ function Answer({
         <Card
           title={
             isNearest
-              ? 'The nearest sizes that are known'
+              ? 'The nearest sizes that fit'
               : askedGB
                 ? `What of ${showBytes(askedGB * 1e9, options)} is known for it`
                 : 'What is known for it'

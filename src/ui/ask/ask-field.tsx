@@ -143,7 +143,7 @@ export function AskField({ text, view, silent, onText }: Props) {
         )}
       </p>
       {text.trim() !== '' && !silent && (
-        <ul aria-label="What was understood" className="mt-1 flex flex-wrap gap-1.5">
+        <ul aria-label="What was understood" className="mt-2 flex flex-wrap gap-1.5">
           {view.chips.map(({ kind, words, means }) => (
             <li key={`${kind} ${means}`}>
               <button
