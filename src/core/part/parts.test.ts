@@ -119,7 +119,10 @@ describe('a measure on a drive in hand', () => {
       },
     };
     expect(chipTop(measured)).toMatchObject({ value: 0.9, origin: { at: '2026-11-25' } });
-    expect([readRate(measured), sustainedWriteRate(measured)]).toMatchObject([{ value: 6.4e9 }, { value: 8e8 }]);
+    expect([readRate(measured), sustainedWriteRate(measured)]).toMatchObject([
+      { value: 6.4e9 },
+      { value: 8e8 },
+    ]);
     expect([measured.chipTopMm?.value, measured.readBytesPerS]).toEqual([0.82, 7e9]);
     expect(readRate(drive('pirrin-seam-2000'))).toMatchObject({
       value: 7e9,
