@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url';
 
 /**
  * Makes `start.efi` from `start.c`: compiled to code that runs wherever it is loaded, put behind the headers of a UEFI application
- * (Microsoft PE format, as the UEFI Specification 2.10, section 2.1.1, asks for). Wants Debian's gcc and binutils, here alone.
+ * (portable executable, as the UEFI Specification 2.10, section 2.1.1, asks for). Wants Debian's gcc and binutils, here alone.
  */
 const here = dirname(fileURLToPath(import.meta.url));
 const work = mkdtempSync(join(tmpdir(), 'jicara-start-'));

@@ -89,8 +89,8 @@ describe('which of two tables counts', () => {
     expect(ready(false).do({ kind: 'which-table', table: 'gpt' })).toBe('not-docked');
     const bench = docked(false);
     expect(bench.do({ kind: 'which-table', table: 'record' })).toBe('ok');
-    expect(bench.state.job.dock!.old.table).toBe('record');
-    expect(bench.state.job.dock!.new.table).toBeNull();
+    expect(bench.state.job.dock?.old.table).toBe('record');
+    expect(bench.state.job.dock?.new.table).toBeNull();
     expect(last(bench).sentence).toContain('the older record in sector 0');
     bench.report({ kind: 'copy-begun' });
     expect(bench.do({ kind: 'which-table', table: 'gpt' })).toBe('copy-begun');
@@ -185,14 +185,14 @@ describe('a real drive, read elsewhere', () => {
     bench.report({ kind: 'copied', proof: { ...proof, into: 'image-file' } });
     expect([station(bench), fact(bench, 'copy.verified')]).toEqual(['carry-over', false]);
     bench.report({ kind: 'drive-read', match });
-    expect([station(bench), bench.state.job.copy!.grade, bench.state.job.copy!.into]).toEqual([
+    expect([station(bench), bench.state.job.copy?.grade, bench.state.job.copy?.into]).toEqual([
       'swap',
       'written-elsewhere',
       'drive',
     ]);
     bench.report({ kind: 'drive-read', match: not });
     expect(last(bench).sentence).toMatch(said);
-    expect([station(bench), bench.state.job.copy!.grade, bench.state.job.copy!.into]).toEqual([
+    expect([station(bench), bench.state.job.copy?.grade, bench.state.job.copy?.into]).toEqual([
       'carry-over',
       'read-back',
       'image-file',

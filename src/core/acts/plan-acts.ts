@@ -3,12 +3,12 @@ import { placeOf } from '../device';
 import { type LayoutWish, LayoutWish as LayoutWishSchema, fillWish } from '../disk';
 import { worstMargin } from '../margin';
 import { Choice, type Job, againstStick, expectedLayout, fitOfIds, marginSentence, said } from '../job';
-import { ok, refuse } from '../result';
+import { type Result, ok, refuse } from '../result';
 import { Route, isLed, wayNames } from '../route';
 import { padWords } from '../stack';
 import { showBytes } from '../units';
 import { isTrue } from '../work';
-import { always, personAct } from './record';
+import { type Asked, always, personAct } from './record';
 
 /** What is decided before the device is opened: the drive, the way, the layout, the stick. */
 
@@ -130,6 +130,17 @@ export const route = personAct(z.object({ kind: z.literal('route'), route: Route
         ),
 });
 
+const wantsStick = ({ state: { job, facts } }: Asked<unknown>): Result<null> =>
+  job.route !== 'stick'
+    ? refuse(
+        'other-way',
+        'This job copies the old drive.',
+        'Take the way “Fresh, from a stick” at Data first.',
+      )
+    : isTrue(facts, 'device.started')
+      ? refuse('started', 'The device is running.', 'The stick has done its work.')
+      : ok(null);
+
 export const takeStick = personAct(
   z.object({
     kind: z.literal('take-stick'),
@@ -140,16 +151,7 @@ export const takeStick = personAct(
   {
     words: 'take a stick for this job',
     afterHandOver: false,
-    needs: ({ state: { job, facts } }) =>
-      job.route !== 'stick'
-        ? refuse(
-            'other-way',
-            'This job copies the old drive.',
-            'Take the way “Fresh, from a stick” at Data first.',
-          )
-        : isTrue(facts, 'device.started')
-          ? refuse('started', 'The device is running.', 'The stick has done its work.')
-          : ok(null),
+    needs: wantsStick,
     stops: [],
     permit: ({ state }) =>
       state.job.takeIn.practice
@@ -204,16 +206,7 @@ export const stickElsewhere = personAct(
   {
     words: 'say that a real stick is ready',
     afterHandOver: false,
-    needs: ({ state: { job, facts } }) =>
-      job.route !== 'stick'
-        ? refuse(
-            'other-way',
-            'This job copies the old drive.',
-            'Take the way “Fresh, from a stick” at Data first.',
-          )
-        : isTrue(facts, 'device.started')
-          ? refuse('started', 'The device is running.', 'The stick has done its work.')
-          : ok(null),
+    needs: wantsStick,
     stops: [],
     permit: ({ state }) =>
       state.job.takeIn.practice

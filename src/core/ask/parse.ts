@@ -16,6 +16,19 @@ export type Question = {
   texts: { size?: string; speed?: string };
 };
 
+/** A question that says nothing yet. */
+export const emptyQuestion = (): Question => ({
+  words: [],
+  formFactor: null,
+  labelGB: null,
+  readMBPerS: null,
+  generation: null,
+  protocol: null,
+  systemVersion: null,
+  unclear: [],
+  texts: {},
+});
+
 const sizePattern = /(\d+(?:[.,]\d+)?)\s*(gb|tb)\b/iu;
 const speedPattern = /\b(\d{3,5})\s*mb\/s/iu;
 const generationPattern = /\bgen\s*([1-6])\b/iu;
@@ -34,17 +47,7 @@ const labelNumbers = new Set([
  * Never fails: what could be read in two ways is said to be unclear, and not guessed.
  */
 export function parseQuestion(text: string): Question {
-  const question: Question = {
-    words: [],
-    formFactor: null,
-    labelGB: null,
-    readMBPerS: null,
-    generation: null,
-    protocol: null,
-    systemVersion: null,
-    unclear: [],
-    texts: {},
-  };
+  const question = emptyQuestion();
   let rest = ` ${text.slice(0, 200)} `;
   const take = (pattern: RegExp): string[] | null => {
     const match = pattern.exec(rest);
@@ -63,7 +66,7 @@ export function parseQuestion(text: string): Question {
     question.texts.speed = speed[0];
   }
   const version = take(versionPattern);
-  if (version) question.systemVersion = version[1]!;
+  question.systemVersion = version?.[1] ?? null;
   const generation = take(generationPattern);
   if (generation) question.generation = Number(generation[1]);
   for (const word of rest.split(/\s+/u).filter(Boolean)) {

@@ -2,7 +2,7 @@ import type { DeviceProfile, Place, Revision } from '../device';
 import { type Drive, parseFormFactor } from '../part';
 import { showBytes, showRate } from '../units';
 import { isOfDrive, matchDevices, matchDrives, naming } from './match';
-import type { Question } from './parse';
+import { type Question, emptyQuestion } from './parse';
 
 /** What a word was taken for. */
 export const chipKinds = [
@@ -57,7 +57,8 @@ function placeBy(device: DeviceProfile, word: string): Place | null {
   const named = device.places.filter(({ id, name }) =>
     [id, ...name.split(' ')].some((part) => plain(part) === plain(word)),
   );
-  return named.length === 1 ? named[0]! : null;
+  const [only = null, ...more] = named;
+  return more.length === 0 ? only : null;
 }
 
 const revisionBy = ({ revisions }: DeviceProfile, word: string): Revision | null =>
@@ -135,18 +136,14 @@ export function understand(profiles: DeviceProfile[], drives: Drive[], asked: Qu
       });
   }
   const named = matchDrives(drives, { ...question, words }, null);
-  const byName = words.length > 0 ? matchDrives(drives, { ...nothingAsked, words }, null) : [];
+  const byName = words.length > 0 ? matchDrives(drives, { ...emptyQuestion(), words }, null) : [];
   // Words of several makers and models that are of no one drive together.
   if (words.length > 0 && byName.length === 0)
     notUnderstood.push({ words: words.join(' '), why: 'no one drive here goes by all of this' });
   if (best) chips.unshift({ kind: 'device', words: ofDevice.join(' '), means: `${best.maker} ${best.name}` });
   const isNamed = byName.length > 0;
-  if (isNamed)
-    chips.push({
-      kind: 'drive',
-      words: words.join(' '),
-      means: named[0] ? `${named[0].maker} ${named[0].model}` : `${byName[0]!.maker} ${byName[0]!.model}`,
-    });
+  const meant = (isNamed ? named[0] : undefined) ?? byName[0];
+  if (meant) chips.push({ kind: 'drive', words: words.join(' '), means: `${meant.maker} ${meant.model}` });
   const wantedGB = question.labelGB ?? 0;
   return {
     question,
@@ -165,15 +162,3 @@ export function understand(profiles: DeviceProfile[], drives: Drive[], asked: Qu
         : [],
   };
 }
-
-const nothingAsked: Question = {
-  words: [],
-  formFactor: null,
-  labelGB: null,
-  readMBPerS: null,
-  generation: null,
-  protocol: null,
-  systemVersion: null,
-  unclear: [],
-  texts: {},
-};

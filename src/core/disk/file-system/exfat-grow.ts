@@ -125,7 +125,7 @@ export async function regrownExFat(
   if (fs.clusters % 8 !== 0) grown[last] = (grown[last] ?? 0) & (2 ** (fs.clusters % 8) - 1);
   const needed = Math.ceil(grown.length / clusterBytes);
   const own = bitmap.pieces.map(({ offset }) => (offset - heap) / clusterBytes + 2);
-  let place = own[0]!;
+  let place = own[0] ?? 2;
   const stays = own.length >= needed;
   if (!stays) {
     const run = freeRun(grown, fs.clusters, shape.clusters, needed);

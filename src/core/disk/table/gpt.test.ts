@@ -114,7 +114,7 @@ describe('partition table', () => {
     view.setUint32(16, crc32(header.subarray(0, 92)), true);
     memory.write(512, header);
     const read = await readTable(memory, 512);
-    expect(read.table!.partitions.map(({ number, firstSector }) => [number, firstSector])).toEqual([
+    expect(read.table?.partitions.map(({ number, firstSector }) => [number, firstSector])).toEqual([
       [2, 2048],
       [150, 10_000],
     ]);
