@@ -5,13 +5,15 @@ export const zeros = (rows: number, columns: number): Matrix =>
   Array.from({ length: rows }, () => new Float64Array(columns));
 
 function multiply(a: Matrix, b: Matrix): Matrix {
-  const product = zeros(a.length, b[0]!.length);
-  for (let i = 0; i < a.length; i += 1)
-    for (let k = 0; k < b.length; k += 1) {
-      const factor = a[i]![k]!;
-      if (factor !== 0) for (let j = 0; j < b[0]!.length; j += 1) product[i]![j]! += factor * b[k]![j]!;
-    }
-  return product;
+  return a.map((row) => {
+    const product = new Float64Array(b[0]?.length ?? 0);
+    b.forEach((other, k) => {
+      const factor = row[k] ?? 0;
+      if (factor !== 0)
+        for (let j = 0; j < other.length; j += 1) product[j] = (product[j] ?? 0) + factor * (other[j] ?? 0);
+    });
+    return product;
+  });
 }
 
 /**
@@ -24,7 +26,7 @@ export function exponential(m: Matrix): Matrix {
   const halvings = norm > 0.5 ? Math.ceil(Math.log2(norm / 0.5)) : 0;
   const scaled = m.map((row) => row.map((x) => x / 2 ** halvings));
   let result = zeros(size, size);
-  for (let i = 0; i < size; i += 1) result[i]![i] = 1;
+  result.forEach((row, i) => (row[i] = 1));
   let term = result;
   for (let k = 1; k <= 12; k += 1) {
     term = multiply(term, scaled).map((row) => row.map((x) => x / k));
