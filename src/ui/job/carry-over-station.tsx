@@ -4,6 +4,7 @@ import type { CopyState } from '@/core/copy';
 import type { JobView } from '@/core/job-view';
 import { factValue, isTrue } from '@/core/work';
 import { showBytes } from '@/core/units';
+import { driveWords } from '../drive-words';
 import { Button } from '../button';
 import { Choice } from '../choice';
 import { DialogFrame } from '../dialog-frame';
@@ -201,14 +202,14 @@ export function CarryOverStation({
           <Port
             name="A"
             label={job.dock.old.benchLabel}
-            role={`old drive, only read · ${kindOfDrive(job.dock.old)}`}
+            role={`${driveWords({ which: 'old' }, options)}, only read · ${kindOfDrive(job.dock.old)}`}
             bytes={job.dock.old.sectors * job.dock.old.sectorBytes}
             view={view}
           />
           <Port
             name="B"
             label={job.dock.new.benchLabel}
-            role={`new drive, ${view.drive?.model ?? ''}, overwritten · ${kindOfDrive(job.dock.new)}`}
+            role={`${driveWords({ which: 'new', model: view.drive?.model }, options)}, overwritten · ${kindOfDrive(job.dock.new)}`}
             bytes={job.dock.new.sectors * job.dock.new.sectorBytes}
             view={view}
           />
@@ -278,8 +279,23 @@ export function CarryOverStation({
           <Ribbons
             layout={view.layout}
             usedByPartition={view.source?.usedByPartition ?? null}
-            oldLabel={`old drive, port A · ${showBytes(view.layout.sourceSectors * view.layout.sectorBytes, options)}`}
-            newLabel={`new drive, port B · ${showBytes(view.layout.targetSectors * view.layout.sectorBytes, options)}`}
+            oldLabel={driveWords(
+              {
+                which: 'old',
+                benchLabel: job.dock?.old.benchLabel,
+                bytes: view.layout.sourceSectors * view.layout.sectorBytes,
+              },
+              options,
+            )}
+            newLabel={driveWords(
+              {
+                which: 'new',
+                model: view.drive?.model,
+                benchLabel: job.dock?.new.benchLabel,
+                bytes: view.layout.targetSectors * view.layout.sectorBytes,
+              },
+              options,
+            )}
             locale={options.locale}
           />
         </Card>

@@ -13,6 +13,7 @@ import { bytesToCopy, copyAskedOf } from '@/core/job-view';
 import { connections, passRates } from '@/core/link';
 import { factValue } from '@/core/work';
 import { showBytes } from '@/core/units';
+import { driveWords } from '../drive-words';
 import { LayoutEditor } from '../layout/layout-editor';
 import { OperationList } from '../layout/operation-list';
 import { MainAction } from '../main-action';
@@ -150,8 +151,23 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
               onWish={begun ? undefined : setWish}
               onBroken={setBroken}
               usedByPartition={read?.usedByPartition ?? null}
-              oldLabel={`old drive · ${showBytes(source.table.driveSectors * source.table.sectorBytes, options)}`}
-              newLabel={`new drive, ${drive.model} · ${showBytes(target.sectors * target.sectorBytes, options)}`}
+              oldLabel={driveWords(
+                {
+                  which: 'old',
+                  benchLabel: job.dock?.old.benchLabel,
+                  bytes: source.table.driveSectors * source.table.sectorBytes,
+                },
+                options,
+              )}
+              newLabel={driveWords(
+                {
+                  which: 'new',
+                  model: drive.model,
+                  benchLabel: job.dock?.new.benchLabel,
+                  bytes: target.sectors * target.sectorBytes,
+                },
+                options,
+              )}
               locale={options.locale}
             />
           ) : (

@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { isKept } from '@/core/margin';
 import { isTrue } from '@/core/work';
+import { driveWords } from '../drive-words';
 import { Ribbons } from '../layout/ribbons';
 import { MainAction } from '../main-action';
 import { FaultNotice } from '../notice';
@@ -69,7 +70,7 @@ export function StickDataStation({ view, act, busy, goOn }: StationProps) {
             layout={view.layout}
             usedByPartition={view.source?.usedByPartition ?? null}
             oldLabel={`image on ${job.stick?.label ?? 'the stick'}`}
-            newLabel={`new drive, ${view.drive?.model ?? ''}`}
+            newLabel={driveWords({ which: 'new', model: view.drive?.model }, options)}
             locale={options.locale}
           />
         </Card>
