@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { placeOf, DeviceProfile, Measures } from '@/core/device';
+import { placeNamed, DeviceProfile, Measures } from '@/core/device';
 import { type Build, Library, fit, partsOf, remedies, settingOf, shoppingList } from '@/core/fit';
 import { workloadOf, workloads } from '@/core/heat';
 import { Adapter, Drive, Heatsink, Pad } from '@/core/part';
@@ -42,6 +42,9 @@ export const FitRequest = z.object({
   remedies: z.int().min(0).max(20).default(5),
 });
 
+const notIn = ({ name }: DeviceProfile, what: string, named: string | null) =>
+  refuse('not-found', `The ${name} has no ${what} “${named}”.`, 'Take one that GET /api/profiles names.');
+
 /**
  * Answers a fit question: margins, verdict, stack, nominal heat without Monte Carlo, what would make it fit, and what
  * has to be bought. Faults: a part or device that is not known, a form that was not understood.
@@ -54,7 +57,13 @@ export async function answerFit(runtime: Runtime, form: unknown): Promise<Result
     typeof asked.profile === 'string' ? await findProfile(runtime.database, asked.profile) : asked.profile;
   if (!profile)
     return refuse('not-found', 'This device is not known here.', 'Ask GET /api/profiles for those that are.');
-  const place = placeOf(profile, asked.placeId);
+  const place = placeNamed(profile, asked.placeId);
+  if (!place) return notIn(profile, 'place', asked.placeId);
+  const { revisions, caseChanges } = profile;
+  if (asked.revisionId !== null && !revisions.some(({ id }) => id === asked.revisionId))
+    return notIn(profile, 'board revision', asked.revisionId);
+  const change = asked.caseChangeIds.find((wanted) => !caseChanges.some(({ id }) => id === wanted));
+  if (change !== undefined) return notIn(profile, 'change to the case', change);
   const ids = [asked.drive, asked.sink, ...asked.pads].filter(
     (part): part is string => typeof part === 'string',
   );

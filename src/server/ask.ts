@@ -1,6 +1,6 @@
 import { type Chip, type Question, type Understood, parseQuestion, typedDrive, understand } from '@/core/ask';
 import type { DeviceProfile } from '@/core/device';
-import { type Build, bestBuild, settingOf } from '@/core/fit';
+import { type Build, bestBuild, canGoIn, settingOf } from '@/core/fit';
 import type { Drive } from '@/core/part';
 import { allProfiles } from './devices';
 import type { Runtime } from './runtime';
@@ -36,6 +36,8 @@ export async function askView(runtime: Runtime, text: string): Promise<AskView> 
   // A size code alone asks about any such drive; a maker's or model's name asks about that one.
   const drive = isNamed ? (understood.drives[0] ?? null) : typedDrive(question);
   const setting = device && settingOf(device, { placeId, revisionId, systemVersion });
+  // What can go in leads; the order within is that of the names.
+  const refused = (one: Drive) => (setting && !canGoIn(setting, one) ? 1 : 0);
   return {
     text,
     question,
@@ -50,7 +52,7 @@ export async function askView(runtime: Runtime, text: string): Promise<AskView> 
     systemVersion,
     build: setting && drive ? bestBuild(setting, drive, { pads, sinks }) : null,
     fromCatalogue: isNamed && drive !== null,
-    drives: understood.drives.slice(0, mostSuggestions),
+    drives: [...understood.drives].sort((a, b) => refused(a) - refused(b)).slice(0, mostSuggestions),
     nearest: understood.nearest.slice(0, mostSuggestions),
   };
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type CandidateLine, type Setting, judgeDrive, settingOf, sortCandidates } from '@/core/fit';
-import { placeOf } from '@/core/device';
+import { type DeviceProfile, placeNamed } from '@/core/device';
 import { workloadOf } from '@/core/heat';
 import { type PartsForesight, type RankedView, foreseeParts } from '@/core/job-view';
 import { settingOfJob } from '@/core/job';
@@ -22,6 +22,7 @@ const Ranked = z.object({
   wantedGB: z.int().min(0).max(1_000_000).default(0),
   /** Only drives of this size; where none of it fits, the nearest sizes, and it is said. */
   onlyGB: z.int().positive().max(1_000_000).nullable().default(null),
+  revisionId: z.string().max(40).nullable().default(null),
   systemVersion: z.string().max(20).nullable().default(null),
   text: z.string().max(120).default(''),
   shelfFirst: z.boolean().default(false),
@@ -47,19 +48,30 @@ async function judgeAll(
   return judged;
 }
 
+const noPlace = ({ name }: DeviceProfile) =>
+  refuse('not-found', `The ${name} has no such place.`, 'Choose one that its profile names.');
+
 async function settingFor(runtime: Runtime, asked: z.infer<typeof Ranked>): Promise<Result<Setting>> {
   const { database } = runtime;
   if (asked.jobId) {
     const stored = await findJob(database, asked.jobId);
     if (!stored.ok) return stored;
     const profile = await runtime.profiles.of(database, stored.value.profileSha256);
-    return profile.ok ? ok(settingOfJob(stored.value.state.job, profile.value, asked.placeId)) : profile;
+    if (!profile.ok) return profile;
+    if (!placeNamed(profile.value, asked.placeId)) return noPlace(profile.value);
+    return ok(settingOfJob(stored.value.state.job, profile.value, asked.placeId));
   }
   const profile = await findProfile(database, asked.profileId ?? '');
   if (!profile) return refuse('not-found', 'This device is not known here.', 'Choose one from the list.');
-  const { heat } = placeOf(profile, asked.placeId);
-  const { placeId, systemVersion } = asked;
-  return ok(settingOf(profile, { placeId, systemVersion, workload: heat && workloadOf(heat.workload) }));
+  const { placeId, revisionId, systemVersion } = asked;
+  const place = placeNamed(profile, placeId);
+  if (!place) return noPlace(profile);
+  if (revisionId !== null && !profile.revisions.some(({ id }) => id === revisionId))
+    return refuse('not-found', `The ${profile.name} has no such board revision.`, 'Choose one by its marks.');
+  const { heat } = place;
+  return ok(
+    settingOf(profile, { placeId, revisionId, systemVersion, workload: heat && workloadOf(heat.workload) }),
+  );
 }
 
 /** Larger than wanted is as good as wanted; smaller ones come behind within their verdict. */
@@ -109,6 +121,7 @@ const Foreseen = z.object({
   profileId: z.string().max(60),
   wantedGB: z.int().positive().max(1_000_000),
   dataToKeep: z.boolean(),
+  placeId: z.string().max(40).nullable().default(null),
   systemVersion: z.string().max(20).nullable(),
   oldDrive: z.object({
     labelGB: z.int().positive(),
@@ -121,12 +134,13 @@ const Foreseen = z.object({
 export async function partsForesight(runtime: Runtime, form: unknown): Promise<Result<PartsForesight>> {
   const parsed = Foreseen.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
-  const { profileId, wantedGB, dataToKeep, systemVersion, oldDrive } = parsed.data;
+  const { profileId, wantedGB, dataToKeep, placeId, systemVersion, oldDrive } = parsed.data;
   const profile = await findProfile(runtime.database, profileId);
   if (!profile) return refuse('not-found', 'This device is not known here.', 'Choose one from the list.');
   const { currency } = await readSettings(runtime.database);
   const { drives } = await shelves(runtime);
-  const setting = settingOf(profile, { old: { ...oldDrive, dataToKeep }, systemVersion });
+  if (!placeNamed(profile, placeId)) return noPlace(profile);
+  const setting = settingOf(profile, { placeId, old: { ...oldDrive, dataToKeep }, systemVersion });
   const offered = drives.filter(({ labelGB }) => labelGB >= wantedGB);
   const judged = await judgeAll(runtime, setting, offered, currency);
   return ok(foreseeParts(sortCandidates(judged, { currency, prefers: [], shelfFirst: false })));

@@ -1,3 +1,5 @@
+import { z } from 'zod';
+import { placeNamed } from '@/core/device';
 import { TakeInForm, newJob, takeInFacts } from '@/core/job';
 import { type Result, ok, refuse } from '@/core/result';
 import { screwsAtStart } from '@/core/work';
@@ -23,6 +25,12 @@ export function formFault(error: { issues: { path: PropertyKey[]; message: strin
 export const nobodyWorking = () =>
   refuse('nobody-working', 'Nobody is picked as working.', 'Pick who is working, at the left below.');
 
+/** What a form may say beside its answers: whether it is practice, and which board it is where somebody has looked already. */
+const Beside = z.object({
+  practice: z.unknown().optional(),
+  revisionId: z.string().max(40).nullable().default(null),
+});
+
 /** Takes a device in: one transaction for the job and the first line of its history. */
 export async function takeInDevice(
   runtime: Runtime,
@@ -34,20 +42,35 @@ export async function takeInDevice(
   const parsed = TakeInForm.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
   // In the demo everything is practice; elsewhere only what was asked to be.
-  const asksForPractice = (form as { practice?: unknown }).practice === true;
-  const takeIn = { ...parsed.data, practice: runtime.isDemo || asksForPractice };
+  const beside = Beside.safeParse(form);
+  if (!beside.success) return formFault(beside.error);
+  const { revisionId } = beside.data;
+  const takeIn = { ...parsed.data, practice: runtime.isDemo || beside.data.practice === true };
   const at = runtime.now().toISOString();
   const takeInOnce = async (sql: Sql): Promise<Result<{ id: string }>> => {
     const by = await whoWorks(sql, asked);
     if (!by) return nobodyWorking();
     const profile = await findProfile(sql, takeIn.profileId);
     if (!profile) return refuse('not-found', 'This device is not known here.', 'Choose one from the list.');
-    const job = newJob(await nextJobId(sql), takeIn);
+    if (!placeNamed(profile, takeIn.placeId))
+      return refuse(
+        'not-found',
+        `The ${profile.name} has no such place.`,
+        'Choose one that its profile names.',
+      );
+    const board = profile.revisions.find(({ id }) => id === revisionId);
+    if (revisionId !== null && !board)
+      return refuse(
+        'not-found',
+        `The ${profile.name} has no such board revision.`,
+        'Choose one by its marks.',
+      );
+    const job = { ...newJob(await nextJobId(sql), takeIn), revisionId };
     await insertJob(sql, job, profile, {
       at,
       by,
       kind: 'take-in',
-      sentence: `Taken in: ${profile.maker} ${profile.name}.`,
+      sentence: `Taken in: ${profile.maker} ${profile.name}${board ? `, ${board.name}` : ''}.`,
       changes: [
         ...takeInFacts(takeIn, profile.opening.chargeBelowPercent),
         ...screwsAtStart(profile.procedure),

@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { Controller, type Resolver, useForm, useWatch } from 'react-hook-form';
-import type { DeviceProfile } from '@/core/device';
+import { type DeviceProfile, mainPlace } from '@/core/device';
 import type { TakeIn } from '@/core/job';
 import { heightClasses, parseFormFactor } from '@/core/part';
 import type { Settings } from '@/core/workshop';
@@ -10,7 +10,7 @@ import { Choice } from './choice';
 import { Field } from './field';
 import { Foresight } from './foresight';
 import { StationFrame } from './station-frame';
-import { type Typed, readTyped, startTyped } from './take-in-typed';
+import { type Asked, type Typed, readTyped, startTyped } from './take-in-typed';
 import type { AskParts } from './job/station-props';
 import { useKeys } from './use-keys';
 
@@ -29,7 +29,7 @@ type Props = {
   askParts: AskParts;
   initial: TakeIn | null;
   /** Device and size that were asked about before. */
-  asked?: { profileId: string | null; wantedGB: number | null };
+  asked?: Asked;
   settings: Settings;
   now: string;
   submitWords: string;
@@ -76,6 +76,8 @@ export function TakeInForm({
   });
   const typed = { ...startTyped(initial, profiles, settings.timeZone, asked), ...useWatch({ control }) };
   const profile = profiles.find(({ id }) => id === typed.profileId) ?? profiles[0];
+  const places = profile?.places.filter(({ replaceable }) => replaceable) ?? [];
+  const main = profile && mainPlace(profile);
   const { takeIn, answered } = readTyped(typed, settings.timeZone);
   const submit = handleSubmit(async () => {
     if (!takeIn) return;
@@ -105,6 +107,7 @@ export function TakeInForm({
   );
   const pickProfile = (id: string) => {
     setValue('profileId', id);
+    setValue('where', '');
     const delivered = profiles.find((p) => p.id === id)?.deliveredDrives[0];
     if (delivered && !dirtyFields.formFactor) setValue('formFactor', delivered.formFactor);
     if (delivered && !dirtyFields.label) setValue('label', `${delivered.labelGB} GB`);
@@ -170,6 +173,22 @@ export function TakeInForm({
               </div>
             )}
           />
+          {places.length > 1 && main && (
+            <Controller
+              control={control}
+              name="where"
+              render={({ field }) => (
+                <div className="col-span-full">
+                  <Choice
+                    legend="Where in the device?"
+                    value={field.value || main.id}
+                    onChange={(id) => field.onChange(id === main.id ? '' : id)}
+                    options={places.map(({ id, name }) => ({ value: id, label: name }))}
+                  />
+                </div>
+              )}
+            />
+          )}
           <Field
             label="Whose is it?"
             autoComplete="off"

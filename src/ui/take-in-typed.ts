@@ -24,6 +24,8 @@ export type Typed = {
   version: string;
   promised: string;
   note: string;
+  /** The place in the device; empty for the main one. */
+  where: string;
 };
 
 export type Faults = Partial<Record<keyof Typed, string>>;
@@ -49,6 +51,7 @@ const fieldOf: Record<string, keyof Typed> = {
   'oldDrive.usedBytes': 'used',
   chargePercent: 'charge',
   systemVersion: 'version',
+  placeId: 'where',
   promisedAt: 'promised',
 };
 
@@ -95,6 +98,7 @@ export function readTyped(typed: Typed, timeZone: string): Read {
     consent: typed.consent === 'yes',
     chargePercent,
     systemVersion: typed.version.trim() || null,
+    placeId: typed.where || null,
     promisedAt,
     note: typed.note,
   };
@@ -121,18 +125,28 @@ export function readTyped(typed: Typed, timeZone: string): Read {
       },
       parts:
         sizesWrong === undefined
-          ? { wantedGB, dataToKeep, oldDrive, systemVersion: form.systemVersion }
+          ? { wantedGB, dataToKeep, oldDrive, systemVersion: form.systemVersion, placeId: form.placeId }
           : null,
     },
   };
 }
+
+/** What was asked at the counter before the device was taken in. */
+export type Asked = {
+  profileId: string | null;
+  wantedGB: number | null;
+  placeId?: string | null;
+  systemVersion?: string | null;
+  /** The question as it was typed. */
+  question?: string | null;
+};
 
 /** What a form begins with: the job's own answers, or what the device's maker usually delivers. */
 export function startTyped(
   initial: TakeIn | null,
   profiles: DeviceProfile[],
   timeZone: string,
-  asked?: { profileId: string | null; wantedGB: number | null },
+  asked?: Asked,
 ): Typed {
   const device = profiles.find(({ id }) => id === asked?.profileId) ?? profiles[0];
   const first = device?.deliveredDrives[0];
@@ -152,8 +166,9 @@ export function startTyped(
     swollen: initial?.swollen ?? 'unknown',
     consent: initial?.consent ? 'yes' : 'no',
     charge: initial?.chargePercent == null ? '' : String(initial.chargePercent),
-    version: initial?.systemVersion ?? '',
+    version: initial?.systemVersion ?? asked?.systemVersion ?? '',
     promised: initial?.promisedAt ? isoToLocal(initial.promisedAt, timeZone) : '',
-    note: initial?.note ?? '',
+    note: initial?.note ?? (asked?.question ? `Asked at the counter: ${asked.question}` : ''),
+    where: initial?.placeId ?? asked?.placeId ?? '',
   };
 }

@@ -1,4 +1,5 @@
 import { partsOfJson } from '@/core/exchange';
+import { placeIdOf } from '@/core/job';
 import { Part } from '@/core/part';
 import {
   PartQuery,
@@ -6,6 +7,7 @@ import {
   askView,
   exportParts,
   findParts,
+  findJob,
   findProfile,
   importParts,
   putPart,
@@ -13,6 +15,7 @@ import {
   rankedView,
   removePart,
   searchParts,
+  takeInDevice,
 } from '@/server';
 import { type Workshop, act, openWorkshop } from './workshop';
 
@@ -250,6 +253,29 @@ describe('programs', () => {
     expect((await askView(workshop.runtime, 'heron seam 1 tb')).build?.drive.id).toBe('pirrin-seam-1000');
     expect((await askView(workshop.runtime, '')).devices.length).toBe(8);
   });
+
+  it('are offered what can go in before what cannot', async () => {
+    const { drives } = await askView(workshop.runtime, 'skein 4 tb');
+    const forms = drives.map(({ formFactor }) => formFactor === '3.5-inch');
+    expect(forms).toContain(true);
+    expect(forms).toEqual([...forms].sort((a, b) => Number(b) - Number(a)));
+  });
+
+  it('get no other place, board or change in the stead of one that is not there', async () => {
+    const asked = { profile: 'braskit-wren', drive: 'ostrel-marl-2000', remedies: 0 };
+    for (const strange of [{ placeId: 'attic' }, { revisionId: 'v99' }, { caseChangeIds: ['saw'] }])
+      expect(code(await answerFit(workshop.runtime, { ...asked, ...strange }))).toBe('not-found');
+    for (const strange of [{ placeId: 'attic' }, { revisionId: 'v99' }])
+      expect(code(await rankedView(workshop.runtime, { profileId: 'braskit-wren', ...strange }))).toBe(
+        'not-found',
+      );
+    expect(code(await rankedView(workshop.runtime, { jobId: 'Q-0412', placeId: 'attic' }))).toBe('not-found');
+    const revised = value(
+      await rankedView(workshop.runtime, { profileId: 'braskit-wren', revisionId: 'early' }),
+    );
+    const unseen = value(await rankedView(workshop.runtime, { profileId: 'braskit-wren' }));
+    expect(revised.counts).not.toEqual(unseen.counts);
+  });
 });
 
 describe('a job', () => {
@@ -270,6 +296,18 @@ describe('a job', () => {
     expect(await act(runtime, 'Q-0415', { kind: 'revision', revisionId: 'none' })).toBe('no-revision');
     expect(await act(runtime, 'Q-0415', { kind: 'revision', revisionId: null })).toBe('ok');
   });
+});
+
+it('a device is taken in with all that was asked about it: its place, its board, its version', async () => {
+  const { runtime } = workshop;
+  const begun = value(await findJob(runtime.database, 'Q-0415')).state.job.takeIn;
+  const asked = { ...begun, placeId: 'card', systemVersion: '4.2.1', revisionId: 'early' };
+  const { id } = value(await takeInDevice(runtime, asked));
+  const { job } = value(await findJob(runtime.database, id)).state;
+  expect(job).toMatchObject({ revisionId: 'early', takeIn: { placeId: 'card', systemVersion: '4.2.1' } });
+  expect(placeIdOf(job)).toBe('card');
+  expect(code(await takeInDevice(runtime, { ...asked, placeId: 'attic' }))).toBe('not-found');
+  expect(code(await takeInDevice(runtime, { ...asked, revisionId: 'v99' }))).toBe('not-found');
 });
 
 it('the shipped parts files are what an import reads', async () => {

@@ -5,6 +5,7 @@ import { rank } from '@/app/ask-catalogue';
 import { getJson } from '@/app/call';
 import { Shell } from '@/app/shell';
 import { StartHere } from '@/app/start-here';
+import { typedDriveId } from '@/core/ask';
 import type { FrameView, PartsView } from '@/core/job-view';
 import type { AskView } from '@/server';
 import { AskAnswer } from '@/ui/ask/ask-answer';
@@ -54,7 +55,7 @@ export function AskScreen({
         </main>
       ) : (
         <>
-          <div className="border-b bg-surface px-5 py-3">
+          <div className="border-b bg-surface px-5 py-3" data-print="no">
             <h1 className="sr-only">Ask</h1>
             <AskField text={text} view={view} silent={silent} onText={setText} />
           </div>
@@ -62,15 +63,21 @@ export function AskScreen({
             view={view}
             parts={parts}
             settings={frame.settings}
+            now={frame.now}
             rank={rank}
             onAsk={setText}
             onTakeIn={(build) => {
               const query = new URLSearchParams({ profile: view.profile!.id });
-              const wanted = view.question.labelGB ?? build?.drive.labelGB;
-              if (wanted) query.set('wanted', String(wanted));
-              if (build) {
-                if (view.fromCatalogue) query.set('drive', build.drive.id);
-              }
+              // A capacity that nobody stated is no wish.
+              const stated = build?.drive.unstated?.includes('labelGB') ? undefined : build?.drive.labelGB;
+              const wanted = view.question.labelGB ?? stated;
+              const keep = (name: string, value: string | null) => value !== null && query.set(name, value);
+              keep('wanted', wanted ? String(wanted) : null);
+              keep('drive', build && build.drive.id !== typedDriveId ? build.drive.id : null);
+              keep('place', view.placeId);
+              keep('revision', view.revisionId);
+              keep('version', view.systemVersion);
+              keep('asked', view.text.trim() || null);
               router.push(`/jobs/new?${query.toString()}`);
             }}
           />

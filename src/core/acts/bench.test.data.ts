@@ -44,6 +44,7 @@ export const takeIn: TakeIn = {
   consent: true,
   chargePercent: 21,
   promisedAt: null,
+  placeId: null,
   note: '',
 };
 

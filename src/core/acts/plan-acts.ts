@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { placeOf } from '../device';
+import { placeNamed } from '../device';
 import { type LayoutWish, LayoutWish as LayoutWishSchema, fillWish } from '../disk';
 import { worstMargin } from '../margin';
 import { Choice, type Job, againstStick, expectedLayout, fitOfIds, marginSentence, said } from '../job';
@@ -32,7 +32,10 @@ export const choose = personAct(Choice.extend({ kind: z.literal('choose') }), {
     const build = context.findBuild(choice);
     if (!build) return refuse('not-found', 'This part is not in the catalogue.', 'Choose one from the list.');
     const { drive, pads, sink, adapter } = build;
-    const { form } = placeOf(context.profile, choice.placeId);
+    const place = placeNamed(context.profile, choice.placeId);
+    if (!place)
+      return refuse('no-place', 'This device has no such place.', 'Choose one that its profile names.');
+    const { form } = place;
     if (pads.length > 0 && !sink && (form.kind !== 'module' || form.sink.kind !== 'fixed'))
       return refuse(
         'no-sink',

@@ -109,7 +109,7 @@ it('First power is done when the device shows that it finds nothing; Carry over 
 it('what a real device wrote from its stick is proved by its readings, what the stand-in wrote also by its blocks', () => {
   const { profile, layout } = onStick(stick('ST-1101')).context;
   const asked = (copy: typeof proof | null, route: 'stick' | 'copy-on-dock') =>
-    proveMargins(profile, layout, { readings: {}, copy, choice: null, route }).map(({ id }) => id);
+    proveMargins(profile, layout, { takeIn, readings: {}, copy, choice: null, route }).map(({ id }) => id);
   expect(asked(null, 'stick')).not.toContain('mismatches');
   expect(asked(proof, 'stick')).toContain('mismatches');
   expect(asked(null, 'copy-on-dock')).toContain('mismatches');

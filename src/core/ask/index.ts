@@ -1,4 +1,4 @@
-export { driveWords, matchDevices, matchDrives, questionFor, typedDrive } from './match';
+export { driveWords, matchDevices, matchDrives, questionFor, typedDrive, typedDriveId } from './match';
 export { parseQuestion } from './parse';
 export type { Question } from './parse';
 export { understand } from './understand';

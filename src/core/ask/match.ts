@@ -60,6 +60,9 @@ export function matchDrives(drives: Drive[], question: Question, device: DeviceP
 const generationFor = (readMBPerS: number) =>
   readMBPerS <= 560 ? 1 : readMBPerS <= 3700 ? 3 : readMBPerS <= 7500 ? 4 : 5;
 
+/** The id of a drive that was typed and is in no catalogue. */
+export const typedDriveId = 'as-typed';
+
 /**
  * A drive of which only what was typed is known: everything else stays missing, and is asked for by the margins that
  * need it. Null without a form factor.
@@ -84,7 +87,7 @@ export function typedDrive(question: Question): Drive | null {
   const isGeneration = generation !== null || readMBPerS !== null || spoken !== 'NVMe';
   const parsed = DriveSchema.safeParse({
     schema: 'jicara.drive/2',
-    id: 'as-typed',
+    id: typedDriveId,
     maker: 'Any',
     model: 'drive as typed',
     price: { minor: 0, currency: 'XXX' },

@@ -7,5 +7,5 @@ export type { DeviceFaultId } from './device-fault-id';
 export { DeviceProfile, KeptProfile } from './profile';
 export { profileFaults } from './profile-faults';
 export type { ProfileFault } from './profile-faults';
-export { mainPlace, placeOf, resolvePlace, revisionsThatMatter } from './resolve';
+export { mainPlace, placeNamed, placeOf, resolvePlace, revisionsThatMatter } from './resolve';
 export { CaseChange, PlaceChange, Revision } from './variation';

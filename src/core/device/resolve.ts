@@ -13,6 +13,10 @@ export const mainPlace = ({ places }: DeviceProfile): Place =>
 export const placeOf = (profile: DeviceProfile, placeId?: string | null): Place =>
   profile.places.find(({ id }) => id === placeId) ?? mainPlace(profile);
 
+/** The same for an id from outside: null where a place is named that the profile does not know. */
+export const placeNamed = (profile: DeviceProfile, placeId: string | null): Place | null =>
+  placeId === null ? mainPlace(profile) : (profile.places.find(({ id }) => id === placeId) ?? null);
+
 function changed(place: Place, change: PlaceChange | undefined): Place {
   if (!change) return place;
   const { limits, linkGeneration, lanes, addsLengthsMm, ...moduleChange } = change;

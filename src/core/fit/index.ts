@@ -20,7 +20,7 @@ export {
   settingOf,
 } from './question';
 export type { Build, OldDrive, PartFinder, Setting } from './question';
-export { fasterGain, judgeDrive, nextSize, rankDrives, sortCandidates, whyNot } from './rank';
+export { fasterGain, canGoIn, judgeDrive, nextSize, rankDrives, sortCandidates, whyNot } from './rank';
 export type { CandidateLine, RankWish } from './rank';
 export { changeMinutes, remedies } from './remedy';
 export type { Change, Remedy, RemedyShelf } from './remedy';

@@ -1,7 +1,7 @@
 import { type Margin, isKept, verdicts } from '../margin';
 import type { Drive } from '../part';
 import { showEstimate, showLimit } from '../units';
-import { type Accessories, bestBuild, onShelf, priceMinor } from './builds';
+import { type Accessories, bestBuild, onShelf, priceMinor, seatedBuild } from './builds';
 import { fit, freeBytes } from './fit';
 import { firstRefusal } from './plug';
 import { type Build, type Setting, placesSeen } from './question';
@@ -56,6 +56,10 @@ function firstRefused(setting: Setting, build: Build): Margin | null {
   }
   return refused;
 }
+
+/** Whether a drive gets into the place at all, by itself or on an adapter that the place knows, on one board at least. */
+export const canGoIn = (setting: Setting, drive: Drive): boolean =>
+  notPlugged(setting, seatedBuild(placesSeen(setting, [])[0]!.place, drive)) === null;
 
 /** One drive with its best build, held against the place. */
 export function judgeDrive(

@@ -25,6 +25,7 @@ import {
 } from '../margin';
 import { type Drive, forecastSectors } from '../part';
 import { type Result, ok } from '../result';
+import { placeIdOf } from './fit-of';
 import { writesItself } from '../route';
 import type { ReadingName } from './outcome';
 import { type CopyProof, isProof, isProofOfDrive } from '../copy';
@@ -97,7 +98,7 @@ export const readingsAsked: Readonly<Record<ReadingName, Asked>> = Object.freeze
 export function proveMargins(
   profile: DeviceProfile,
   layout: Layout | null,
-  { readings, copy, choice, route }: Pick<Job, 'readings' | 'copy' | 'choice' | 'route'>,
+  { readings, copy, choice, route, takeIn }: Pick<Job, 'readings' | 'copy' | 'choice' | 'route' | 'takeIn'>,
 ): Margin[] {
   const read = (name: ReadingName): Known | Missing => {
     const { what, howToGet } = readingsAsked[name];
@@ -133,7 +134,7 @@ export function proveMargins(
         remedy: 'Check the unit first (megabit or megabyte), then the seat of the drive, then heat.',
       },
       read('read-test'),
-      placeOf(profile, choice?.placeId ?? null).limits.readAtLeastBytesPerS,
+      placeOf(profile, placeIdOf({ choice, takeIn })).limits.readAtLeastBytesPerS,
     ),
     oneOf(
       {

@@ -13,6 +13,10 @@ export const oldDriveOf = ({ takeIn }: Job): OldDrive => ({
   dataToKeep: takeIn.dataToKeep,
 });
 
+/** Where in the device a job puts its drive: as chosen, else as taken in. */
+export const placeIdOf = ({ choice, takeIn }: Pick<Job, 'choice' | 'takeIn'>): string | null =>
+  choice ? choice.placeId : takeIn.placeId;
+
 /** The device's side of the fit question of a job, at one of its places (null: the main one). */
 export function settingOfJob(job: Job, profile: DeviceProfile, placeId: string | null = null): Setting {
   const { heat } = placeOf(profile, placeId);

@@ -43,6 +43,7 @@ export {
   keepWhatFits,
   marginSentence,
   oldDriveOf,
+  placeIdOf,
   settingOfJob,
 } from './fit-of';
 export { handworkSpread, promiseMargin, workLeftSeconds } from './promise';

@@ -26,6 +26,8 @@ export const TakeIn = z.object({
   chargePercent: z.number().min(0).max(100, 'Charge goes to 100 %.').nullable(),
   /** As the device shows it, such as 4.2.1; null where nobody has looked. */
   systemVersion: z.string().trim().max(20, 'A version is short, such as 4.2.1.').nullable().default(null),
+  /** The place in the device that this job is about, as its profile names it; null for the main one. */
+  placeId: z.string().max(40).nullable().default(null),
   promisedAt: z.iso.datetime().nullable(),
   note: z.string().trim().max(2000, 'Keep the note under 2,000 characters.'),
   /** To practise: simulated drives and a simulated device take part. Jobs from before it was asked had them. */
@@ -51,7 +53,7 @@ const asFact = (answer: YesNoUnknown) => (answer === 'unknown' ? null : answer =
 export type DeviceAnswers = Pick<TakeIn, 'card' | 'encryption' | 'swollen' | 'consent' | 'chargePercent'>;
 
 /** The answers that decide which drives come into question. */
-export type PartsAnswers = Pick<TakeIn, 'wantedGB' | 'oldDrive' | 'dataToKeep' | 'systemVersion'>;
+export type PartsAnswers = Pick<TakeIn, 'wantedGB' | 'oldDrive' | 'dataToKeep' | 'systemVersion' | 'placeId'>;
 
 /** The facts that taking in states. Unanswered questions stay not known. */
 export function takeInFacts(takeIn: DeviceAnswers, chargeBelowPercent: number): FactSetting[] {

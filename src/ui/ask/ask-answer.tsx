@@ -9,10 +9,12 @@ import { showBytes } from '@/core/units';
 import type { PartsView } from '@/core/job-view';
 import type { Settings } from '@/core/workshop';
 import { Button } from '../button';
+import { showDate } from '../clock';
 import { CandidateTable } from '../fit/candidate-table';
 import { FitBench } from '../fit/fit-bench';
 import { CandidateSearch, type RankWish, useRanked } from '../job/candidate-search';
 import type { StationProps } from '../job/station-props';
+import { AnswerPaper } from './answer-paper';
 import { MainAction } from '../main-action';
 import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
@@ -35,6 +37,7 @@ type Props = {
   view: AskedView;
   parts: PartsView;
   settings: Settings;
+  now: string;
   rank: StationProps['rank'];
   onTakeIn: (build: Build | null) => void;
   /** Asks something else: what is picked from the list stands in the field and in the address. */
@@ -64,6 +67,7 @@ function Answer({
   profile,
   parts,
   settings,
+  now,
   rank,
   onTakeIn,
   onAsk,
@@ -77,6 +81,7 @@ function Answer({
   const ranked = useRanked(rank, {
     profileId: profile.id,
     placeId,
+    revisionId,
     systemVersion,
     wantedGB: 0,
     onlyGB: askedGB,
@@ -225,7 +230,19 @@ function Answer({
                     : 'Every limit is kept, as far as the profile and the data sheet say.'
             }
           >
-            {main}
+            <div className="contents print:hidden">{main}</div>
+            <AnswerPaper
+              text={view.text}
+              profile={profile}
+              build={build}
+              answer={answer}
+              lines={lines}
+              askedGB={askedGB}
+              day={showDate(now, { locale, timeZone: settings.timeZone })}
+              workshop={settings.workshop}
+              currency={currency}
+              options={options}
+            />
           </StationFrame>
         );
       }}

@@ -114,7 +114,7 @@ export function AskField({ text, view, silent, onText }: Props) {
           id={`${id}-list`}
           role="listbox"
           aria-label="What it could be"
-          className="absolute z-10 mt-1 w-full max-w-xl rounded-xl border border-line-strong bg-surface py-1"
+          className="mt-1.5 flex flex-wrap gap-1.5"
         >
           {list.map((suggestion, i) => (
             <li
@@ -122,7 +122,7 @@ export function AskField({ text, view, silent, onText }: Props) {
               id={`${id}-${i}`}
               role="option"
               aria-selected={i === at}
-              className={`flex min-h-10 cursor-pointer items-center px-4 ${i === at ? 'bg-sunken' : 'hover:bg-sunken'}`}
+              className={`flex min-h-9 cursor-pointer items-center rounded-lg border px-2.5 text-[14px] ${i === at ? 'border-cochineal bg-sunken font-semibold' : 'border-line-strong hover:bg-sunken'}`}
               onPointerDown={(event) => {
                 event.preventDefault();
                 take(suggestion);

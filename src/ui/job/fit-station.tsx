@@ -2,7 +2,7 @@
 import { useMemo, useState } from 'react';
 import { placeOf } from '@/core/device';
 import { type Build, idsOf } from '@/core/fit';
-import { settingOfJob } from '@/core/job';
+import { placeIdOf, settingOfJob } from '@/core/job';
 import { showBytes } from '@/core/units';
 import { padWords } from '@/core/stack';
 import { Button } from '../button';
@@ -24,7 +24,7 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
   const options = showOptions(view);
   const { locale } = options;
   const { currency } = view.frame.settings;
-  const [placeId, setPlaceId] = useState<string | null>(job.choice?.placeId ?? null);
+  const [placeId, setPlaceId] = useState<string | null>(placeIdOf(job));
   const [wish, setWish] = useState<RankWish>({ text: '', shelfFirst: false });
   const ranked = useRanked(rank, {
     jobId: job.id,

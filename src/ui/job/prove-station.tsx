@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { type ReadingName, mainPart, readingsAsked, standsAgainst } from '@/core/job';
+import { type ReadingName, mainPart, placeIdOf, readingsAsked, standsAgainst } from '@/core/job';
 import { oldBytes, placedBytes } from '@/core/disk';
 import { placeOf } from '@/core/device';
 import { driveBytes } from '@/core/fit';
@@ -40,7 +40,7 @@ function parseReading(
 /** Did it work? Before and after on one scale, and what the device shows against what was to be expected. */
 export function ProveStation({ view, act, busy, goOn }: StationProps) {
   const { job, profile, layout } = view;
-  const { limits } = placeOf(profile, job.choice?.placeId);
+  const { limits } = placeOf(profile, placeIdOf(job));
   const options = { ...showOptions(view), habit: profile.showsCapacity };
   const [texts, setTexts] = useState<Record<ReadingName, string>>({
     'size-shown': '',

@@ -37,6 +37,7 @@ export type RankQuestion = {
   wantedGB: number;
   /** Only drives of this size. */
   onlyGB?: number | null;
+  revisionId?: string | null;
   systemVersion?: string | null;
   text: string;
   shelfFirst: boolean;

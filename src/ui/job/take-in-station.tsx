@@ -1,5 +1,6 @@
 'use client';
 import { useState } from 'react';
+import { placeOf } from '@/core/device';
 import { chargeLimitOf } from '@/core/job';
 import { showBytes } from '@/core/units';
 import { type FactName, factValue } from '@/core/work';
@@ -47,6 +48,9 @@ export function TakeInStation({ view, askParts, act, busy, openNote, removePhoto
     ['Owner', takeIn.owner],
     ['Place', takeIn.place || 'not given'],
     ['Serial number', takeIn.serial || 'not given'],
+    ...(profile.places.length > 1
+      ? ([['In the device', placeOf(profile, takeIn.placeId).name]] as [string, string][])
+      : []),
     ['Wish', `${takeIn.wish}, ${showBytes(takeIn.wantedGB * 1e9, options)}`],
     ['Old drive', `${takeIn.oldDrive.formFactor}, ${showBytes(takeIn.oldDrive.labelGB * 1e9, options)}`],
     [

@@ -3,20 +3,32 @@ import { TakeInScreen } from './take-in-screen';
 
 export const dynamic = 'force-dynamic';
 
-/** Asked at the counter first: the device and the size wanted come along in the address. */
+/** Asked at the counter first: all that was asked comes along in the address. */
 export default async function TakeInPage({
   searchParams,
 }: {
-  searchParams: Promise<{ profile?: string; wanted?: string; drive?: string }>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
-  const { profile, wanted, drive } = await searchParams;
+  const params = await searchParams;
+  const text = (name: string, most: number): string | null => {
+    const value = params[name];
+    return typeof value === 'string' && value !== '' && value.length <= most ? value : null;
+  };
+  const wanted = text('wanted', 6);
   const runtime = getRuntime();
-  const wantedGB = /^\d{1,6}$/u.test(wanted ?? '') ? Number(wanted) : null;
   return (
     <TakeInScreen
       frame={await frameView(runtime)}
       profiles={await allProfiles(runtime.database)}
-      asked={{ profileId: profile ?? null, wantedGB, driveId: drive ?? null }}
+      asked={{
+        profileId: text('profile', 60),
+        wantedGB: wanted !== null && /^\d+$/u.test(wanted) ? Number(wanted) : null,
+        driveId: text('drive', 60),
+        placeId: text('place', 40),
+        revisionId: text('revision', 40),
+        systemVersion: text('version', 20),
+        question: text('asked', 200),
+      }}
     />
   );
 }

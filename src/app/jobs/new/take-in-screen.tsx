@@ -10,6 +10,7 @@ import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { FaultNotice } from '@/ui/notice';
 import { TakeInForm } from '@/ui/take-in-form';
+import type { Asked } from '@/ui/take-in-typed';
 
 /** What will stop this job later? Asked while the owner stands there. */
 export function TakeInScreen({
@@ -20,7 +21,7 @@ export function TakeInScreen({
   frame: FrameView;
   profiles: DeviceProfile[];
   /** What was asked at the counter before it was taken in. */
-  asked: { profileId: string | null; wantedGB: number | null; driveId: string | null };
+  asked: Asked & { driveId: string | null; revisionId: string | null };
 }) {
   const sent = useRef({ form: '', id: '' });
   /** The same form sent again, because no answer came, keeps its id: it is taken in once. */
@@ -57,7 +58,10 @@ export function TakeInScreen({
           submitWords="Take it in"
           asksForPractice={!frame.isDemo}
           onSubmit={async (takeIn) => {
-            const taken = await post<{ id: string }>('/api/jobs', takeIn, requestId(takeIn));
+            // The board was told of one device: another one that is picked instead has its own.
+            const revisionId = takeIn.profileId === asked.profileId ? asked.revisionId : null;
+            const form = { ...takeIn, revisionId };
+            const taken = await post<{ id: string }>('/api/jobs', form, requestId(form));
             setFault(taken.ok ? null : taken.fault);
             if (taken.ok)
               router.push(
