@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { placeNamed, DeviceProfile, Measures } from '@/core/device';
 import { type Build, Library, fit, partsOf, remedies, settingOf, shoppingList } from '@/core/fit';
-import { workloadOf, workloads } from '@/core/heat';
+import { usualWorkload, workloadOf, workloads } from '@/core/heat';
 import { Adapter, Drive, Heatsink, Pad } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
 import { findProfile } from './devices';
@@ -95,7 +95,7 @@ export async function answerFit(runtime: Runtime, form: unknown): Promise<Result
     old: asked.old,
     library: asked.library,
     systemVersion: asked.systemVersion,
-    workload: place.heat && workloadOf(asked.workload ?? place.heat.workload),
+    workload: asked.workload ? workloadOf(asked.workload) : usualWorkload(place),
   });
   const answer = fit(setting, build);
   const shelf = await shelves(runtime);

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { type CandidateLine, type Setting, judgeDrive, settingOf, sortCandidates } from '@/core/fit';
 import { type DeviceProfile, placeNamed } from '@/core/device';
-import { workloadOf } from '@/core/heat';
+import { usualWorkload } from '@/core/heat';
 import { type PartsForesight, type RankedView, foreseeParts } from '@/core/job-view';
 import { settingOfJob } from '@/core/job';
 import { type Verdict, compareVerdicts } from '@/core/margin';
@@ -68,10 +68,7 @@ async function settingFor(runtime: Runtime, asked: z.infer<typeof Ranked>): Prom
   if (!place) return noPlace(profile);
   if (revisionId !== null && !profile.revisions.some(({ id }) => id === revisionId))
     return refuse('not-found', `The ${profile.name} has no such board revision.`, 'Choose one by its marks.');
-  const { heat } = place;
-  return ok(
-    settingOf(profile, { placeId, revisionId, systemVersion, workload: heat && workloadOf(heat.workload) }),
-  );
+  return ok(settingOf(profile, { placeId, revisionId, systemVersion, workload: usualWorkload(place) }));
 }
 
 /** Larger than wanted is as good as wanted; smaller ones come behind within their verdict. */

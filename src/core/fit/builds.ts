@@ -1,7 +1,7 @@
 import type { Place } from '../device';
 import { type Margin, compareMargins, verdicts, worstMargin } from '../margin';
-import { type Drive, type Heatsink, type Pad, chipTop } from '../part';
-import { cooledFit } from './fit';
+import type { Drive, Heatsink, Pad } from '../part';
+import { cooledFit, heatFit } from './fit';
 import { driveForm } from './plug';
 import { type Build, type Setting, bare, placesSeen } from './question';
 
@@ -33,9 +33,11 @@ export function entersItself({ form }: Place, drive: Drive): boolean {
     : size.kind === form.kind;
 }
 
-/** The drive as it gets into the place: by itself, else through the first adapter that takes it. */
-export const seatedBuild = (place: Place, drive: Drive): Build =>
-  entersItself(place, drive) ? bare(drive) : (adapterBuilds(place, drive)[0] ?? bare(drive));
+/** The drive as it gets into a place, which may be on one of several boards: by itself, else through the first adapter that takes it. */
+export const seatedBuild = (places: Place[], drive: Drive): Build =>
+  places.some((place) => entersItself(place, drive))
+    ? bare(drive)
+    : (places.flatMap((place) => adapterBuilds(place, drive))[0] ?? bare(drive));
 
 /** All ways to cool a seated build with what is there, the plain one first. `pads` may be single ones or stacks. */
 export function cooledBuilds(place: Place, seated: Build, sinks: Heatsink[], pads: Pad[][]): Build[] {
@@ -92,55 +94,74 @@ export function onShelf(build: Build): boolean {
   return parts.every((part) => part.onShelf >= parts.filter(({ id }) => id === part.id).length);
 }
 
+/** A way to cool a drive: its worst margin of heights and squeeze over all boards that it may be, and how far off centre it is. */
 type Cooled = { build: Build; worst: Margin | null; off: number };
 
-/** What of a drive decides how it is best cooled: drives that are alike in it are searched for once. */
-function coolingKey({ drive, adapter }: Build, { measures }: Setting): string {
-  const chips = chipTop(drive);
-  const heights = chips ? `${chips.value} ${chips.minus} ${chips.plus}` : '';
-  const gap = measures.gap?.driveId === drive.id ? drive.id : '';
-  return `${drive.formFactor} ${heights} ${drive.ownSink ? drive.id : ''} ${adapter?.id ?? ''} ${gap}`;
-}
+/** All of a build that decides how it is best cooled: everything but what names and prices it, so nothing can be forgotten here. */
+const coolingKey = ({ drive, adapter }: Build): string => {
+  const {
+    id: _,
+    maker: _m,
+    model: _n,
+    price: _p,
+    source: _s,
+    sourceDate: _d,
+    onShelf: _o,
+    ...physical
+  } = drive;
+  return JSON.stringify([physical, adapter?.id ?? null]);
+};
 
-const searched = new WeakMap<Setting, WeakMap<Accessories, Map<string, Pick<Build, 'sink' | 'pads'>>>>();
+type Laid = Pick<Build, 'sink' | 'pads'>;
+const searched = new WeakMap<Setting, WeakMap<Accessories, Map<string, Laid>>>();
 
-function memoryOf(setting: Setting, accessories: Accessories): Map<string, Pick<Build, 'sink' | 'pads'>> {
-  const bySetting =
-    searched.get(setting) ?? new WeakMap<Accessories, Map<string, Pick<Build, 'sink' | 'pads'>>>();
+function memoryOf(setting: Setting, accessories: Accessories): Map<string, Laid> {
+  const bySetting = searched.get(setting) ?? new WeakMap<Accessories, Map<string, Laid>>();
   searched.set(setting, bySetting);
-  const memory = bySetting.get(accessories) ?? new Map<string, Pick<Build, 'sink' | 'pads'>>();
+  const memory = bySetting.get(accessories) ?? new Map<string, Laid>();
   bySetting.set(accessories, memory);
   return memory;
 }
 
 /**
- * The build for this drive with the best worst margin over all sinks and pads that are there: verdict first, then the
- * squeeze in the middle half of its window, then fewer parts, then the price.
+ * The build for this drive with the best worst margin over all sinks and pads that are there, on every board that it may be, heat
+ * included: verdict first, then the squeeze in the middle half of its window, then fewer parts, then the price.
  */
 export function bestBuild(setting: Setting, drive: Drive, accessories: Accessories): Build {
-  const place = placesSeen(setting, [])[0]!.place;
-  const seated = seatedBuild(place, drive);
-  const seen = placesSeen(setting, seated.caseChangeIds)[0]!.place;
+  const seated = seatedBuild(
+    placesSeen(setting, []).map(({ place }) => place),
+    drive,
+  );
+  const places = placesSeen(setting, seated.caseChangeIds).map(({ place }) => place);
   const memory = memoryOf(setting, accessories);
-  const key = coolingKey(seated, setting);
+  // A gap by an impression is of one drive alone.
+  const key = `${setting.measures.gap?.driveId === drive.id ? drive.id : ''} ${coolingKey(seated)}`;
   const known = memory.get(key);
   if (known) return { ...seated, ...known };
-  let best: Cooled | null = null;
-  const tried = cooledBuilds(
-    seen,
-    seated,
-    accessories.sinks,
-    accessories.pads.map((pad) => [pad]),
-  );
-  if (tried.length > 1)
-    for (const build of tried) {
-      const margins = cooledFit(setting, build, seen).margins;
-      const next = { build, worst: worstMargin(margins), off: offCentre(margins) };
-      if (!best || better(next, best) < 0) best = next;
-    }
-  const chosen = best?.build ?? seated;
+  const singles = accessories.pads.map((pad) => [pad]);
+  const tried = cooledBuilds(places[0]!, seated, accessories.sinks, singles);
+  const chosen = tried.length > 1 ? coolest(setting, places, tried) : seated;
   memory.set(key, { sink: chosen.sink, pads: chosen.pads });
   return chosen;
+}
+
+/** The best of several ways to cool one drive. Heat only ever makes a verdict worse, so it is worked out until no later way can win. */
+function coolest(setting: Setting, places: Place[], tried: Build[]): Build {
+  const ordered = tried
+    .map((build): Cooled => {
+      const margins = places.map((place) => cooledFit(setting, build, place).margins);
+      return { build, worst: worstMargin(margins.flat()), off: Math.max(...margins.map(offCentre)) };
+    })
+    .sort(better);
+  let best: { build: Build; place: number } | null = null;
+  for (const { build, worst } of ordered) {
+    const cold = place(worst);
+    if (best && best.place <= cold) break;
+    const heat = worstMargin(places.flatMap((at) => heatFit(setting, build, at)));
+    const warm = Math.max(cold, place(heat));
+    if (!best || warm < best.place) best = { build, place: warm };
+  }
+  return best!.build;
 }
 
 const verdictOrder = [...verdicts].reverse();

@@ -1,7 +1,7 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { DeviceProfile } from '../device';
-import { workloadOf } from '../heat';
+import { DeviceProfile, placeOf } from '../device';
+import { usualWorkload } from '../heat';
 import { Adapter, DockCase, Drive, Heatsink, Pad } from '../part';
 import { type Build, type Setting, bare, settingOf } from '.';
 
@@ -29,8 +29,7 @@ export const old = { labelGB: 512, usedBytes: 400e6, dataToKeep: true };
 
 export const setting = (profileId: string, more: Partial<Setting> = {}): Setting => {
   const device = profile(profileId);
-  const { heat } = device.places.find(({ replaceable }) => replaceable)!;
-  return settingOf(device, { old, workload: heat && workloadOf(heat.workload), ...more });
+  return settingOf(device, { old, workload: usualWorkload(placeOf(device, more.placeId)), ...more });
 };
 
 /** The Osprey with the Marl and its pad: the build that the worked examples are about. */

@@ -70,6 +70,10 @@ export function cooledFit(setting: Setting, build: Build, place: Place): Cooled 
   return cooled;
 }
 
+/** The margins of heat alone, of a build in one place. */
+export const heatFit = (setting: Setting, build: Build, place: Place): Margin[] =>
+  heatMargins(setting, build, place, heatOf(setting, build, place, cooledFit(setting, build, place).layers));
+
 /** What no sink and no pad changes: does it plug in, is it accepted, is it large and fast enough. */
 export function plainMargins(setting: Setting, build: Build, place: Place): Margin[] {
   return [
@@ -91,7 +95,7 @@ function fitAt(setting: Setting, build: Build, place: Place): FitAnswer {
     ...speedMargins(place, build, speed),
     ...acceptanceMargins(setting, build, place),
     ...capacityMargins(setting, build, place, free),
-    ...heatMargins(setting, place, heat),
+    ...heatMargins(setting, build, place, heat),
   ];
   return { margins, worst: worstMargin(margins)!, place, layers, speed, heat, freeShownBytes: free };
 }

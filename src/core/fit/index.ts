@@ -3,7 +3,7 @@ export { bestBuild, cooledBuilds, entersItself, onShelf, partsOf, priceMinor, se
 export type { Accessories } from './builds';
 export { fit } from './fit';
 export type { FitAnswer } from './fit';
-export { coolingOf } from './heat';
+export { coolingOf, heatOf } from './heat';
 export type { HeatAnswer } from './heat';
 export { aboveBoard, padSqueeze, padThicknessWanted, sinkLift } from './layers';
 export type { Layers, SinkPlace } from './layers';

@@ -59,7 +59,13 @@ function firstRefused(setting: Setting, build: Build): Margin | null {
 
 /** Whether a drive gets into the place at all, by itself or on an adapter that the place knows, on one board at least. */
 export const canGoIn = (setting: Setting, drive: Drive): boolean =>
-  notPlugged(setting, seatedBuild(placesSeen(setting, [])[0]!.place, drive)) === null;
+  notPlugged(
+    setting,
+    seatedBuild(
+      placesSeen(setting, []).map(({ place }) => place),
+      drive,
+    ),
+  ) === null;
 
 /** One drive with its best build, held against the place. */
 export function judgeDrive(
@@ -79,7 +85,7 @@ export function judgeDrive(
     worst: refused ?? answer!.worst,
     freeShownBytes,
     rate: answer?.speed.rate.known ? answer.speed.rate.value : null,
-    heatC: answer?.heat?.known ? answer.heat.settled.driveC.value : null,
+    heatC: answer?.heat?.known ? answer.heat.settled.peakC.value : null,
     minor,
     minorPerUsableGB: minor !== null && freeShownBytes > 0 ? minor / (freeShownBytes / 1e9) : null,
     onShelf: onShelf(build),

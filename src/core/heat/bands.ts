@@ -4,7 +4,6 @@ import { build, nominal } from './build';
 import { throttleSteps } from './defaults';
 import { propagator } from './network';
 import { runHeat } from './run';
-import { settledOf } from './settle';
 import type { Workload } from './workload';
 
 export type Band = { p05: number; p50: number; p95: number };
@@ -16,12 +15,9 @@ export type HeatCurve = {
   nominalC: number[];
   p05C: number[];
   p95C: number[];
-  /** Settled for good under the mean power, which a heavy disk reaches only after the curve has ended. */
-  settledC: Band;
   /** Share of the runs that slowed down at all, and the minutes until the first one did, among those. */
   throttles: number;
   firstThrottleMin: Band | null;
-  keptShare: Band;
   warningC: number;
   runs: number;
 };
@@ -51,15 +47,11 @@ export function* heatBands(question: HeatQuestion, random: Random): Generator<nu
   const { body, workload, seconds, everyS, runs } = question;
   const points = Math.floor(seconds / everyS) + 1;
   const columns = Array.from({ length: points }, () => new Float64Array(runs));
-  const settled: number[] = [];
-  const kept: number[] = [];
   const first: number[] = [];
   for (let i = 0; i < runs; i += 1) {
     const built = build(body, (known) => (isClosed(known) ? draw(known, random) : known.value));
     const run = runHeat(built, workload, seconds, everyS, propagator(built.network, throttleSteps.lookS));
     run.curveC.forEach((driveC, at) => (columns[at]![i] = driveC));
-    settled.push(settledOf(built, workload).driveC);
-    kept.push(run.keptShare);
     if (run.firstThrottleS !== null) first.push(run.firstThrottleS / 60);
     yield i + 1;
   }
@@ -70,10 +62,8 @@ export function* heatBands(question: HeatQuestion, random: Random): Generator<nu
     nominalC: [...nominalRun(question).curveC],
     p05C: columns.map((column) => quantile(column, 0.05)),
     p95C: columns.map((column) => quantile(column, 0.95)),
-    settledC: band(settled),
     throttles: first.length / runs,
     firstThrottleMin: first.length > 0 ? band(first) : null,
-    keptShare: band(kept),
     warningC: body.warningC.value,
     runs,
   };

@@ -3,7 +3,7 @@ import { type Estimate, type Known, type Missing, about, exact, missing } from '
 import { type Drive, type FormFactor, type Heatsink, formFactorOf } from '../part';
 import { unsafeValue } from '../result';
 import { type PadStack, contactMm2KPerW, padKPerW } from '../stack';
-import { chipShare, diskFacesMm2, enclosureKPerW, joulesPerGK, moduleMassG, roomC } from './defaults';
+import { chipShare, facesMm2, enclosureKPerW, joulesPerGK, massG, roomC } from './defaults';
 
 /** One way to build it: what lies on the drive, and whether the cover is on. */
 export type Cooling = {
@@ -47,8 +47,7 @@ const none = exact(0, { kind: 'computed', note: 'none' });
 
 /** The area that touches the pad: chips of the module's face, mm²; for a disk its whole face. */
 export function chipAreaMm2(form: FormFactor): Known {
-  if (form.kind !== 'module')
-    return exact(diskFacesMm2[form.kind] ?? 1000, { kind: 'specification', note: 'outline' });
+  if (form.kind !== 'module') return exact(facesMm2[form.kind], { kind: 'specification', note: 'outline' });
   const face = form.widthMm * form.lengthMm;
   return about(face * chipShare.value, face * chipShare.minus!, face * chipShare.plus!, chipShare.origin);
 }
@@ -158,15 +157,12 @@ export function thermalBody(
   const area = chipAreaMm2(form);
   const sink = sinkOf(place, drive, cooling, area);
   if (sink && 'known' in sink) return sink;
-  const faces =
-    form.kind === 'module'
-      ? form.widthMm * form.lengthMm * (sink ? 1 : 2)
-      : (diskFacesMm2[form.kind] ?? 1500);
+  const faces = form.kind === 'module' ? form.widthMm * form.lengthMm * (sink ? 1 : 2) : facesMm2[form.kind];
   return {
     known: true,
     body: {
       name: cooling.name,
-      driveMassG: closed(drive.massG ?? moduleMassG),
+      driveMassG: closed(drive.massG ?? massG[form.kind]),
       driveJoulesPerGK: joulesPerGK.module,
       freeFaceMm2: closed(
         exact(faces, { kind: 'computed', note: sink ? 'underside of the module' : 'faces of the drive' }),

@@ -35,7 +35,9 @@ export function build(body: ThermalBody, pick: Pick): Built {
     { a: 0, b: air, kPerW: Math.max(0.1, pick(body.boardKPerW)) },
     { a: 0, b: air, kPerW: airKPerW(pick(body.faceWPerM2K), pick(body.freeFaceMm2)) },
   ];
-  const device = pick(body.enclosureRiseK) / enclosure;
+  // The rise of the air is measured with all that the device gives off: what it puts into the sink is in it already.
+  const throughSink = body.sink ? Math.max(0, pick(body.sink.deviceHeatW)) : 0;
+  const device = Math.max(0, pick(body.enclosureRiseK) / enclosure - throughSink);
   const limits = { roomC: pick(body.roomC), warningC: pick(body.warningC), criticalC: pick(body.criticalC) };
   const idle = Math.max(0, pick(body.power.idle));
   const above = (known: Known) => Math.max(idle, pick(known));
@@ -71,7 +73,7 @@ export function build(body: ThermalBody, pick: Pick): Built {
       ],
       toRoom,
     },
-    deviceHeatW: [0, Math.max(0, pick(sink.deviceHeatW)), device],
+    deviceHeatW: [0, throughSink, device],
     power,
     ...limits,
   };

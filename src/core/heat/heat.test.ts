@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { randomLcg } from 'd3';
 import { about } from '../margin';
+import { modesOf, settledRiseK } from './modes';
+import { settledByBalance } from './settled.test.data';
 import { drive, profile, setting, marl } from '../fit/demo.test.data';
 import { coolingOf, fit } from '../fit';
 import {
@@ -14,7 +16,6 @@ import {
   nominalRun,
   runHeat,
   settle,
-  settled,
   propagator,
   thermalBody,
   workloadOf,
@@ -34,7 +35,8 @@ describe('network', () => {
         expect(Math.abs(temperatures[0]! - (24 + 40 * (1 - Math.exp(-t / 64))))).toBeLessThan(0.01);
       }
     }
-    expect(settled(one, [4], 24)![0]).toBeCloseTo(64, 9);
+    expect(settledByBalance(one, [4], 24)[0]).toBeCloseTo(64, 9);
+    expect(24 + settledRiseK(modesOf(one), [0], 4)).toBeCloseTo(64, 9);
   });
 
   it('two nodes meet theirs to 0.01 K: eigenvalues of the 2 × 2 worked by hand', () => {
@@ -118,13 +120,14 @@ describe('a drive in a device', () => {
       expect.closeTo(0.614, 3),
       expect.closeTo(1.096, 3),
     ]);
-    const temperatures = settled(network, [3, deviceHeatW[1]!, deviceHeatW[2]!], roomC)!;
-    // All 3 + 7 + 11/0.5 = 32 W leave the enclosure through 0.5 K/W: 24 + 16 = 40 °C.
-    expect(temperatures[2]).toBeCloseTo(40, 6);
-    // Sideways 16 ∥ 71.02 = 13.06 K/W. x = T − 40: (x₁ − x₂)/0.614 + x₁/13.06 = 3, (x₁ − x₂)/0.614 + 7 = x₂/1.096.
+    const temperatures = settledByBalance(network, [3, deviceHeatW[1]!, deviceHeatW[2]!], roomC);
+    // The rise of 11 K holds the sink's 7 W: 11/0.5 + 3 = 25 W leave the enclosure through 0.5 K/W, 24 + 12.5 = 36.5 °C.
+    expect(temperatures[2]).toBeCloseTo(36.5, 6);
+    // Sideways 16 ∥ 71.02 = 13.06 K/W. x = T − 36.5: (x₁ − x₂)/0.614 + x₁/13.06 = 3, (x₁ − x₂)/0.614 + 7 = x₂/1.096.
     const [g, s, f] = [1 / 0.61364, 1 / 13.0582, 1 / 1.09649];
     const sinkK = (3 * g + 7 * (g + s)) / ((g + f) * (g + s) - g * g);
-    expect(temperatures[1]! - 40).toBeCloseTo(sinkK, 1);
+    expect(temperatures[1]! - 36.5).toBeCloseTo(sinkK, 1);
+    expect(roomC + settledRiseK(modesOf(network), deviceHeatW, 3)).toBeCloseTo(temperatures[0]!, 9);
   });
 
   it('slows down above its warning temperature, with hysteresis, and keeps what the network can carry off', () => {
@@ -154,7 +157,7 @@ describe('a drive in a device', () => {
         throughKPerW: about(through, 0, 0, origin),
         deviceHeatW: about(0, 0, 0, origin),
       };
-      return settle({ ...body, sink }, workloadOf('installing')).driveC.value;
+      return settle({ ...body, sink }, workloadOf('installing')).peakC.value;
     };
     const kPerW = fc.double({ min: 0.05, max: 20, noNaN: true });
     fc.assert(

@@ -37,21 +37,45 @@ export function exponential(m: Matrix): Matrix {
   return result;
 }
 
-/** Solves M x = b by elimination with the largest pivot; null where M has no inverse. */
-export function solve(m: Matrix, b: Float64Array): Float64Array | null {
+/**
+ * Eigenvalues and eigenvectors of a symmetric matrix by Jacobi’s rotations (Golub and Van Loan, "Matrix Computations",
+ * 8.5): `vectors[i][m]` is component i of the vector that belongs to `values[m]`, in no order. `m` is not changed.
+ */
+export function symmetricModes(m: Matrix): { values: Float64Array; vectors: Matrix } {
   const size = m.length;
-  const rows = m.map((row, i) => Float64Array.from([...row, b[i]!]));
-  for (let column = 0; column < size; column += 1) {
-    let pivot = column;
-    for (let i = column + 1; i < size; i += 1)
-      if (Math.abs(rows[i]![column]!) > Math.abs(rows[pivot]![column]!)) pivot = i;
-    if (Math.abs(rows[pivot]![column]!) < 1e-300) return null;
-    [rows[column], rows[pivot]] = [rows[pivot]!, rows[column]!];
-    for (let i = 0; i < size; i += 1) {
-      if (i === column) continue;
-      const factor = rows[i]![column]! / rows[column]![column]!;
-      if (factor !== 0) for (let j = column; j <= size; j += 1) rows[i]![j]! -= factor * rows[column]![j]!;
-    }
+  const a = m.map((row) => Float64Array.from(row));
+  const vectors = zeros(size, size);
+  vectors.forEach((row, i) => (row[i] = 1));
+  const at = (matrix: Matrix, i: number, j: number) => matrix[i]![j]!;
+  for (let sweep = 0; sweep < 40; sweep += 1) {
+    let off = 0;
+    let on = 0;
+    for (let i = 0; i < size; i += 1)
+      for (let j = 0; j < size; j += 1)
+        if (i === j) on += at(a, i, i) ** 2;
+        else off += at(a, i, j) ** 2;
+    if (off <= on * 1e-28) break;
+    for (let p = 0; p < size - 1; p += 1)
+      for (let q = p + 1; q < size; q += 1) {
+        if (at(a, p, q) === 0) continue;
+        const theta = (at(a, q, q) - at(a, p, p)) / (2 * at(a, p, q));
+        const t = (theta >= 0 ? 1 : -1) / (Math.abs(theta) + Math.sqrt(theta * theta + 1));
+        const c = 1 / Math.sqrt(t * t + 1);
+        const s = t * c;
+        for (let k = 0; k < size; k += 1) {
+          const [kp, kq] = [at(a, k, p), at(a, k, q)];
+          a[k]![p] = c * kp - s * kq;
+          a[k]![q] = s * kp + c * kq;
+        }
+        for (let k = 0; k < size; k += 1) {
+          const [pk, qk] = [at(a, p, k), at(a, q, k)];
+          a[p]![k] = c * pk - s * qk;
+          a[q]![k] = s * pk + c * qk;
+          const [vp, vq] = [at(vectors, k, p), at(vectors, k, q)];
+          vectors[k]![p] = c * vp - s * vq;
+          vectors[k]![q] = s * vp + c * vq;
+        }
+      }
   }
-  return Float64Array.from(rows, (row, i) => row[size]! / row[i]!);
+  return { values: Float64Array.from(a, (row, i) => row[i]!), vectors };
 }

@@ -1,4 +1,4 @@
-import { type Matrix, exponential, solve, zeros } from './matrix';
+import { type Matrix, exponential, zeros } from './matrix';
 
 /**
  * A lumped thermal network: nodes with heat capacity (J/K), resistances between them (K/W), and resistances to the
@@ -32,16 +32,6 @@ function equations({ capacityJPerK, between, toRoom }: Network): { a: Matrix; b:
   }
   for (let i = 0; i < size; i += 1) b[i]![i] = 1 / capacityJPerK[i]!;
   return { a, b };
-}
-
-/** Settled temperatures under constant heat; null for a network from which heat cannot leave. */
-export function settled(network: Network, heatW: ArrayLike<number>, roomC: number): Float64Array | null {
-  const { a, b } = equations(network);
-  const right = Float64Array.from(
-    b,
-    (row) => -row.reduce((sum, factor, j) => sum + factor * (heatW[j] ?? roomC), 0),
-  );
-  return solve(a, right);
 }
 
 export type Propagator = {

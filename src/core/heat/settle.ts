@@ -1,34 +1,28 @@
 import { type Known, about } from '../margin';
 import type { ThermalBody } from './body';
 import { type Built, type Pick, build, nominal } from './build';
-import { settled } from './network';
-import { type Workload, meanWatts } from './workload';
+import { modesOf, peakRiseK, settledRiseK } from './modes';
+import { throttled } from './throttle';
+import type { Workload } from './workload';
 
-/** What a settled drive comes to without simulating: its temperature, and the share of its speed that it keeps up. */
-export type Settled = { driveC: Known; keptShare: Known };
+/**
+ * What a drive comes to in the long run: the highest temperature if it never slowed down, °C, and what its slowing down costs: the share
+ * of its working time that it is slowed, and the share of its speed that it keeps, 0..1.
+ */
+export type Settled = { peakC: Known; throttledShare: Known; keptShare: Known };
 
-const settledAt = (body: ThermalBody, workload: Workload, pick: Pick) =>
-  settledOf(build(body, pick), workload);
-
-/** Settled temperature and kept-up share of one choice of all numbers, under the workload's mean power. */
-export function settledOf(
-  { network, deviceHeatW, power, roomC, warningC }: Built,
-  workload: Workload,
-): { driveC: number; keptShare: number } {
-  const at = (watts: number) => {
-    const heat = [...deviceHeatW];
-    heat[0] = watts;
-    return settled(network, heat, roomC)?.[0] ?? Infinity;
+const temperatures = ({ network, deviceHeatW, power, roomC }: Built, workload: Workload) => {
+  const modes = modesOf(network);
+  return {
+    idleC: roomC + settledRiseK(modes, deviceHeatW, power.idle),
+    peakC: roomC + peakRiseK(modes, deviceHeatW, workload, power),
   };
-  const mean = meanWatts(workload, power);
-  const driveC = at(mean);
-  if (driveC <= warningC || mean <= power.idle) return { driveC, keptShare: 1 };
-  // The network is linear: throttling finds the power that holds it at the warning temperature.
-  const idleC = at(power.idle);
-  return { driveC: warningC, keptShare: Math.max(0, Math.min(1, (warningC - idleC) / (driveC - idleC))) };
-}
+};
 
-/** Every uncertain number of a body, to move one at a time. */
+/** Highest settled temperature of one choice of all numbers under a workload, without slowing down, °C. */
+export const peakOf = (built: Built, workload: Workload): number => temperatures(built, workload).peakC;
+
+/** Every uncertain number of a body that its temperature depends on, to move one at a time. */
 const numbersOf = (body: ThermalBody): Known[] => [
   body.driveMassG,
   body.freeFaceMm2,
@@ -42,40 +36,73 @@ const numbersOf = (body: ThermalBody): Known[] => [
     ? [body.sink.massG, body.sink.finnedAreaMm2, body.sink.throughKPerW, body.sink.deviceHeatW]
     : []),
   ...Object.values(body.power),
-  body.warningC,
 ];
 
+const joined = (a: number, b: number | null) => (b === null ? null : Math.hypot(a, b));
+
 /**
- * Settled temperature and kept-up share under a workload's mean power, with root-sum-square uncertainty: each input
- * moved to its ends alone, the changes added in quadrature (ISO/IEC Guide 98-3, 5.1.4, by differences).
- * Throttling included: it never settles above the warning temperature. °C and 0..1.
+ * Settled heat under a workload with root-sum-square uncertainty: each input moved to its ends alone, the changes added in quadrature
+ * (ISO/IEC Guide 98-3, 5.1.4, by differences). What slowing down costs is taken at the ends of how far the heat
+ * stays below the drive's own warning, so it is never better where the heat is worse. `null` on a side where one of the limits' is.
  */
 export function settle(body: ThermalBody, workload: Workload): Settled {
-  const middle = settledAt(body, workload, nominal);
-  const squares = { warmer: 0, cooler: 0, more: 0, less: 0 };
+  const at = (pick: Pick) => temperatures(build(body, pick), workload);
+  const { idleC, peakC } = at(nominal);
+  let [warmer, cooler] = [0, 0];
   for (const moved of numbersOf(body)) {
-    const shifts = [moved.value - (moved.minus ?? 0), moved.value + (moved.plus ?? 0)].map((end) => {
-      const at = settledAt(body, workload, (known) => (known === moved ? end : known.value));
-      return { driveC: at.driveC - middle.driveC, keptShare: at.keptShare - middle.keptShare };
-    });
-    const most = (key: 'driveC' | 'keptShare') => Math.max(0, ...shifts.map((shift) => shift[key])) ** 2;
-    const least = (key: 'driveC' | 'keptShare') => Math.min(0, ...shifts.map((shift) => shift[key])) ** 2;
-    squares.warmer += most('driveC');
-    squares.cooler += least('driveC');
-    squares.more += most('keptShare');
-    squares.less += least('keptShare');
+    if (moved.minus === 0 && moved.plus === 0) continue;
+    const shifts = [moved.value - (moved.minus ?? 0), moved.value + (moved.plus ?? 0)].map(
+      (end) => at((known) => (known === moved ? end : known.value)).peakC - peakC,
+    );
+    warmer += Math.max(0, ...shifts) ** 2;
+    cooler += Math.min(0, ...shifts) ** 2;
   }
-  const origin = {
-    kind: 'computed',
-    note: `thermal network, ${workload.name.toLowerCase()}, settled`,
-  } as const;
+  [warmer, cooler] = [Math.sqrt(warmer), Math.sqrt(cooler)];
+  const note = `thermal network, ${workload.name.toLowerCase()}, settled`;
+  const slowed = (byK: number) =>
+    throttled({
+      idleC: idleC + byK,
+      fullC: peakC + byK,
+      warningC: body.warningC.value,
+      criticalC: body.criticalC.value,
+    });
+  const worse = joined(warmer, body.warningC.minus);
+  const better = joined(cooler, body.warningC.plus);
+  const [middle, worst, best] = [
+    slowed(0),
+    worse === null ? null : slowed(worse),
+    better === null ? null : slowed(-better),
+  ];
+  const origin = { kind: 'computed', note: `${note}; slowing down by steps` } as const;
   return {
-    driveC: about(middle.driveC, Math.sqrt(squares.cooler), Math.sqrt(squares.warmer), origin),
-    keptShare: about(
-      middle.keptShare,
-      Math.min(middle.keptShare, Math.sqrt(squares.less)),
-      Math.min(1 - middle.keptShare, Math.sqrt(squares.more)),
+    peakC: about(peakC, cooler, warmer, { kind: 'computed', note: `${note}, without slowing down` }),
+    throttledShare: about(
+      middle.share,
+      best && middle.share - best.share,
+      worst && worst.share - middle.share,
       origin,
     ),
+    keptShare: about(middle.kept, worst && middle.kept - worst.kept, best && best.kept - middle.kept, origin),
+  };
+}
+
+/**
+ * The same where a pad may touch or may not: the middle is that of the likelier case, and the band holds both.
+ */
+export function settleEither(likelier: Settled, other: Settled): Settled {
+  const both = (a: Known, b: Known): Known => {
+    const side = (x: number | null, y: number | null) =>
+      x === null || y === null ? null : Math.max(0, x, y);
+    return about(
+      a.value,
+      side(a.minus, b.minus === null ? null : a.value - b.value + b.minus),
+      side(a.plus, b.plus === null ? null : b.value - a.value + b.plus),
+      { ...a.origin, note: `${a.origin.note}; contact uncertain`.slice(0, 400) },
+    );
+  };
+  return {
+    peakC: both(likelier.peakC, other.peakC),
+    throttledShare: both(likelier.throttledShare, other.throttledShare),
+    keptShare: both(likelier.keptShare, other.keptShare),
   };
 }

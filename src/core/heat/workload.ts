@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Place } from '../device';
 
 export const Activity = z.enum(['idle', 'light-read', 'read', 'write']);
 export type Activity = z.infer<typeof Activity>;
@@ -44,6 +45,10 @@ export const workloads: readonly Workload[] = Object.freeze([
 
 export const workloadOf = (id: string): Workload =>
   workloads.find((workload) => workload.id === id) ?? workloads[0]!;
+
+/** What a drive at a place usually does; loading games where the profile does not say. */
+export const usualWorkload = ({ heat }: Pick<Place, 'heat'>): Workload =>
+  workloadOf(heat?.workload ?? 'loading');
 
 /** Power of an activity, W, by the drive's states. Light reading without a figure: a third of the way to full reading. */
 export type PowerStates = { idle: number; lightRead: number; read: number; write: number };

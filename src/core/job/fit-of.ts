@@ -1,6 +1,6 @@
 import { type DeviceProfile, placeOf } from '../device';
 import { type Build, type BuildIds, type OldDrive, type Setting, fit } from '../fit';
-import { workloadOf } from '../heat';
+import { usualWorkload } from '../heat';
 import { type Margin, isKept } from '../margin';
 import { showEstimate, showLimit } from '../units';
 import type { DecideContext } from './context';
@@ -19,7 +19,6 @@ export const placeIdOf = ({ choice, takeIn }: Pick<Job, 'choice' | 'takeIn'>): s
 
 /** The device's side of the fit question of a job, at one of its places (null: the main one). */
 export function settingOfJob(job: Job, profile: DeviceProfile, placeId: string | null = null): Setting {
-  const { heat } = placeOf(profile, placeId);
   return {
     profile,
     placeId,
@@ -28,7 +27,7 @@ export function settingOfJob(job: Job, profile: DeviceProfile, placeId: string |
     old: oldDriveOf(job),
     library: job.library,
     systemVersion: job.takeIn.systemVersion,
-    workload: heat && workloadOf(heat.workload),
+    workload: usualWorkload(placeOf(profile, placeId)),
   };
 }
 

@@ -2,7 +2,7 @@
 import { useMemo, useState } from 'react';
 import { type DeviceProfile, placeOf } from '@/core/device';
 import { type Build, settingOf } from '@/core/fit';
-import { workloadOf } from '@/core/heat';
+import { usualWorkload } from '@/core/heat';
 import { type Question, type Understood, questionFor } from '@/core/ask';
 import type { Drive } from '@/core/part';
 import { showBytes } from '@/core/units';
@@ -97,12 +97,11 @@ function Answer({
   const asksOther = view.notUnderstood.length > 0 || view.nearest.length > 0 || isNearest;
   const build = picked ?? view.build ?? (asksOther ? null : (lines[0]?.build ?? null));
   const setting = useMemo(() => {
-    const { heat } = placeOf(profile, placeId);
     return settingOf(profile, {
       placeId,
       revisionId,
       systemVersion,
-      workload: heat && workloadOf(heat.workload),
+      workload: usualWorkload(placeOf(profile, placeId)),
     });
   }, [profile, placeId, revisionId, systemVersion]);
   const table = (selected: string | null) => (

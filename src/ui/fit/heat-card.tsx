@@ -1,12 +1,13 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { type Build, type FitAnswer, type Setting, cooledBuilds, coolingOf, fit } from '@/core/fit';
-import { type HeatCurve, type HeatQuestion, Workload, thermalBody, workloadOf, workloads } from '@/core/heat';
+import { type Build, type FitAnswer, type Setting, cooledBuilds, coolingOf, fit, heatOf } from '@/core/fit';
+import { type HeatQuestion, Workload, thermalBody, workloadOf, workloads } from '@/core/heat';
 import type { Heatsink, Pad } from '@/core/part';
 import { useWorkerAnswer } from '@/workers/use-worker-answer';
 import { Button } from '../button';
 import { Card } from '../station-frame';
-import { curveAt, heatPicture, heatSize } from './heat-geometry';
+import { HeatChart, wayColors as colors, wayDashes as dashes } from './heat-chart';
+import { HeatWords } from './heat-words';
 import { OwnWorkload } from './own-workload';
 
 type Props = { setting: Setting; build: Build; answer: FitAnswer; pads: Pad[]; sinks: Heatsink[] };
@@ -16,8 +17,6 @@ const everyS = 20;
 const usualRuns = 400;
 const finerRuns = 2000;
 const seed = 0.37;
-const colors = ['var(--clear)', 'var(--tight)', 'var(--info)', 'var(--over)'];
-const dashes = [undefined, '6 3', '2 3', '8 3 2 3'];
 
 type Way = { id: string; name: string; build: Build; cover: 'on' | 'off' };
 
@@ -105,6 +104,12 @@ export function HeatCard({ setting, build, answer, pads, sinks }: Props) {
     (client, onProgress) => client.heat(asked.questions, seed, onProgress),
   );
   const curves = heat.status === 'ready' && asked.questions.length > 0 ? heat.value : null;
+  // One figure for one thing: what decides is what is said here; the curve shows the way there.
+  const settled = useMemo(
+    () => heatOf({ ...setting, workload }, build, answer.place, answer.layers),
+    [setting, workload, build, answer],
+  );
+  const built = curves?.[0] ?? null;
   return (
     <Card
       title="Heat"
@@ -138,15 +143,23 @@ export function HeatCard({ setting, build, answer, pads, sinks }: Props) {
       }
     >
       {workloadId === 'own' && <OwnWorkload onUse={setOwn} />}
+      {settled?.known && (
+        <HeatWords
+          settled={settled.settled}
+          limitC={built?.warningC ?? null}
+          firstMin={built?.firstThrottleMin ?? null}
+        />
+      )}
       {asked.missing && asked.questions.length === 0 ? (
         <p className="text-[14px]">
           <b>Not known.</b> Missing: {asked.missing}
         </p>
       ) : curves ? (
-        <Chart
+        <HeatChart
           curves={curves}
+          minutes={seconds / 60}
           colorOf={(name) => ways.findIndex((way) => way.name === name) % colors.length}
-          aimC={aimOf(answer)}
+          aimC={answer.place.heat?.aimC.known ? answer.place.heat.aimC.value : null}
           readS={readS}
           onRead={setReadS}
         />
@@ -206,138 +219,5 @@ export function HeatCard({ setting, build, answer, pads, sinks }: Props) {
         </fieldset>
       )}
     </Card>
-  );
-}
-
-const aimOf = ({ place }: FitAnswer) => (place.heat?.aimC.known ? place.heat.aimC.value : null);
-
-const minutes = (band: HeatCurve['firstThrottleMin']) =>
-  band ? `${band.p50.toFixed(0)} min (${band.p05.toFixed(0)}–${band.p95.toFixed(0)})` : null;
-
-function Chart({
-  curves,
-  colorOf,
-  aimC,
-  readS,
-  onRead,
-}: {
-  curves: HeatCurve[];
-  colorOf: (name: string) => number;
-  aimC: number | null;
-  readS: number;
-  onRead: (seconds: number) => void;
-}) {
-  const { width, height, left, right, bottom } = heatSize;
-  const warningC = curves[0]!.warningC;
-  const picture = heatPicture(curves, [warningC, ...(aimC === null ? [] : [aimC])]);
-  const at = curves.map((curve) => curveAt(curve, readS));
-  const reading = curves.map(
-    (curve, i) =>
-      `${curve.name} ${at[i]!.nominalC.toFixed(0)} °C (${at[i]!.p05C.toFixed(0)}–${at[i]!.p95C.toFixed(0)})`,
-  );
-  const [built] = curves;
-  return (
-    <>
-      <p className="text-[13px]">
-        Settles at{' '}
-        <b className="figures">
-          {built!.settledC.p50.toFixed(0)} °C ({built!.settledC.p05.toFixed(0)}–
-          {built!.settledC.p95.toFixed(0)})
-        </b>
-        {built!.throttles > 0.005
-          ? `; slows down in ${(built!.throttles * 100).toFixed(0)} % of cases, first after ${minutes(built!.firstThrottleMin)}, and keeps ${(built!.keptShare.p50 * 100).toFixed(0)} % of its speed.`
-          : '; never slows down.'}
-      </p>
-      <svg
-        viewBox={`0 0 ${width} ${height}`}
-        className="block w-full touch-none"
-        role="slider"
-        tabIndex={0}
-        aria-label="Heat over 30 minutes; arrow keys read it minute by minute"
-        aria-valuemin={0}
-        aria-valuemax={30}
-        aria-valuenow={Math.round(at[0]!.seconds / 60)}
-        aria-valuetext={`minute ${(at[0]!.seconds / 60).toFixed(0)}: ${reading.join(', ')}`}
-        onPointerMove={(event) => {
-          const scale = event.currentTarget.getScreenCTM();
-          if (scale) onRead(picture.seconds((event.clientX - scale.e) / scale.a));
-        }}
-        onKeyDown={(event) => {
-          const by = { ArrowLeft: -60, ArrowRight: 60, Home: -seconds, End: seconds }[event.key];
-          if (by === undefined) return;
-          event.preventDefault();
-          onRead(Math.max(0, Math.min(seconds, readS + by)));
-        }}
-      >
-        {picture.ticksC.map(({ at: c, y }) => (
-          <g key={c}>
-            <path d={`M${left} ${y} H${width - right}`} stroke="var(--line)" strokeWidth={0.7} />
-            <text
-              x={left - 5}
-              y={y + 4}
-              fontSize={11}
-              textAnchor="end"
-              fill="var(--soft)"
-              className="figures"
-            >
-              {c}°
-            </text>
-          </g>
-        ))}
-        {picture.ticksMin.map(({ at: minute, x }) => (
-          <text
-            key={minute}
-            x={x}
-            y={height - bottom + 15}
-            fontSize={11}
-            textAnchor={minute === 30 ? 'end' : 'middle'}
-            fill="var(--soft)"
-            className="figures"
-          >
-            {minute === 30 ? '30 min' : minute}
-          </text>
-        ))}
-        {[
-          { c: warningC, words: `slows down ${warningC.toFixed(0)}`, color: 'var(--over)' },
-          ...(aimC === null
-            ? []
-            : [{ c: aimC, words: `aim below ${aimC.toFixed(0)}`, color: 'var(--tight)' }]),
-        ].map(({ c, words, color }) => (
-          <g key={words}>
-            <path d={`M${left} ${picture.y(c)} H${width - right}`} stroke={color} strokeDasharray="4 4" />
-            <text
-              x={color === 'var(--over)' ? left + 4 : width - right - 4}
-              y={picture.y(c) - 3}
-              fontSize={11}
-              fill={color}
-              textAnchor={color === 'var(--over)' ? 'start' : 'end'}
-            >
-              {words}
-            </text>
-          </g>
-        ))}
-        {picture.curves.map(({ name, band }) => (
-          <path key={`${name} band`} d={band} fill={colors[colorOf(name)]} opacity={0.16} />
-        ))}
-        {picture.curves.map(({ name, line }) => (
-          <path
-            key={name}
-            d={line}
-            fill="none"
-            stroke={colors[colorOf(name)]}
-            strokeWidth={2.2}
-            strokeDasharray={dashes[colorOf(name)]}
-          />
-        ))}
-        <path
-          d={`M${picture.x(at[0]!.seconds)} 8 V${height - bottom}`}
-          stroke="var(--ink)"
-          strokeWidth={0.8}
-        />
-      </svg>
-      <p className="text-[12.5px] text-soft">
-        Minute <span className="figures">{(at[0]!.seconds / 60).toFixed(0)}</span>: {reading.join(' · ')}
-      </p>
-    </>
   );
 }

@@ -1,7 +1,6 @@
 import type { HeatCurve } from '@/core/heat';
 import { curveAt, heatPicture, heatSize } from './heat-geometry';
 
-const band = { p05: 40, p50: 45, p95: 50 };
 const curve = (name: string, to: number): HeatCurve => {
   const nominalC = Array.from({ length: 91 }, (_, i) => 24 + ((to - 24) * i) / 90);
   return {
@@ -10,10 +9,8 @@ const curve = (name: string, to: number): HeatCurve => {
     nominalC,
     p05C: nominalC.map((c) => c - 4),
     p95C: nominalC.map((c) => c + 6),
-    settledC: band,
     throttles: 0,
     firstThrottleMin: null,
-    keptShare: band,
     warningC: 82,
     runs: 10,
   };

@@ -35,10 +35,8 @@ function changeWords(change: Change, locale: string): string {
 
 /** What would make it fit: the smallest changes over the shelf that turn the worst margin clear, by money, then minutes. */
 export function RemedyPanel({ setting, build, verdict, shelf, currency, locale, onApply }: Props) {
-  const key =
-    verdict === 'clear'
-      ? null
-      : JSON.stringify([setting.measures, setting.revisionId, setting.systemVersion, setting.library, build]);
+  const { profile, ...rest } = setting;
+  const key = verdict === 'clear' ? null : JSON.stringify([profile.id, rest, build]);
   const { answer } = useWorkerAnswer(key, (client) => client.remedies(setting, build, shelf));
   if (verdict === 'clear')
     return (
