@@ -224,8 +224,8 @@ export function layersOf(form: ModuleForm, { measures }: Setting, build: Build, 
       force: pads && squeeze && forceOf(pads, squeeze, areaMm2),
       sinkUnderside: undersideMm,
       sinkTop,
-      // Without a pad, or under an unknown gap, the sink rests where the profile says.
-      top: lifted.known ? lifted : sinkTop,
+      // Without a pad the sink rests where the profile says; a pad in a gap that is not known may lift it.
+      top: lifted,
       topFrom: lift.known && lift.value > 0 ? [...rest, up('lift', 'lift by the pad', lift)] : rest,
     };
   }

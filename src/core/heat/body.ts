@@ -80,14 +80,22 @@ const third = (idle: Known, read: Known): Known =>
     },
   );
 
-/** Closed on both sides: a figure without a tolerance takes ± 10 %, stated as the default it is. */
-const closed = (known: Known): Known =>
-  known.minus === null || known.plus === null || (known.minus === 0 && known.plus === 0)
-    ? about(known.value, Math.abs(known.value) * 0.1, Math.abs(known.value) * 0.1, {
-        ...known.origin,
-        note: `${known.origin.note}; ±10 % by default`,
-      })
-    : known;
+/** Share by which a figure of heat may be off where nobody stated a tolerance, or one that is narrower than such a figure can be. */
+const leastSpread = 0.1;
+
+/**
+ * Closed on both sides: a figure of heat is seldom known to better than ± 10 %, stated as the default it is. A wider tolerance
+ * stays, so that stating one never makes an answer surer than stating none.
+ */
+function closed(known: Known): Known {
+  const least = Math.abs(known.value) * leastSpread;
+  const isWide = (side: number | null) => side !== null && side >= least;
+  if (isWide(known.minus) && isWide(known.plus)) return known;
+  return about(known.value, Math.max(known.minus ?? 0, least), Math.max(known.plus ?? 0, least), {
+    ...known.origin,
+    note: `${known.origin.note}; at least ±10 % by default`,
+  });
+}
 
 function sinkOf(place: Place, drive: Drive, cooling: Cooling, area: Known): ThermalBody['sink'] | Missing {
   const fixed = place.form.kind === 'module' && place.form.sink.kind === 'fixed' ? place.form.sink : null;

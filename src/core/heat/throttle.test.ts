@@ -124,13 +124,7 @@ describe('slowing down', () => {
         const idleC = 24 + settledRiseK(modesOf(network), built.deviceHeatW, power.idle);
         fc.pre(Math.abs(fullC - warningC) > 1 && idleC < warningC - 5);
         const slowest = 1 / Math.min(...modesOf(network).rates);
-        const run = runHeat(
-          built,
-          installing,
-          Math.ceil(slowest * 30 + 3000),
-          60,
-          propagator(network, 1),
-        );
+        const run = runHeat(built, installing, Math.ceil(slowest * 30 + 3000), 60, propagator(network, 1));
         const { share, kept } = throttled({ idleC, fullC, warningC, criticalC: warningC + 8 });
         if (share === 0) return run.firstThrottleS === null;
         // Both hold the mean temperature between the limit and the hysteresis below it, plus what a second of full power does.
