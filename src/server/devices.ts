@@ -1,4 +1,4 @@
-import { DeviceProfile } from '@/core/device';
+import { type DeviceProfile, StoredProfile } from '@/core/device';
 import type { Sql } from './database';
 
 type Row = { document: unknown };
@@ -27,7 +27,7 @@ export async function readProfiles(
   const profiles: DeviceProfile[] = [];
   const unread: UnreadProfile[] = [];
   for (const { id, maker, name, document } of rows) {
-    const read = DeviceProfile.safeParse(document);
+    const read = StoredProfile.safeParse(document);
     if (read.success) profiles.push(read.data);
     else {
       const { path, message } = read.error.issues[0]!;
@@ -42,7 +42,7 @@ export const allProfiles = async (sql: Sql): Promise<DeviceProfile[]> => (await 
 
 export async function findProfile(sql: Sql, id: string): Promise<DeviceProfile | null> {
   const [row] = await sql.query<Row>('select document from device_profile where id = $1', [id]);
-  return DeviceProfile.safeParse(row?.document).data ?? null;
+  return StoredProfile.safeParse(row?.document).data ?? null;
 }
 
 /** A profile’s document as it is kept, whether it can be read or not; null where there is none. */

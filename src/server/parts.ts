@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Part, PartKind, type PartOf, kindOf, partSchemas } from '@/core/part';
+import { KeptPart, type Part, PartKind, type PartOf, keptPartSchemas, kindOf } from '@/core/part';
 import type { Sql } from './database';
 import { orReplace } from './part-conflict';
 
@@ -72,7 +72,7 @@ export async function partsOfKind<K extends PartKind>(sql: Sql, kind: K): Promis
      order by maker, model desc, label_gb, (document->'freeThicknessMm'->>'value')::numeric nulls first, id`,
     [kind],
   );
-  const schema = partSchemas[kind] as unknown as z.ZodType<PartOf[K]>;
+  const schema = keptPartSchemas[kind] as unknown as z.ZodType<PartOf[K]>;
   return rows.flatMap(({ document }) => schema.safeParse(document).data ?? []);
 }
 
@@ -81,7 +81,7 @@ export const findParts = async (sql: Sql, ids: string[]): Promise<Part[]> =>
   ids.length === 0
     ? []
     : (await sql.query<Row>('select document from part where id = any($1)', [ids])).flatMap(
-        ({ document }) => Part.safeParse(document).data ?? [],
+        ({ document }) => KeptPart.safeParse(document).data ?? [],
       );
 
 /** A part’s document as it is kept, whether it can be read or not; null where there is none. */
@@ -172,9 +172,9 @@ export async function searchParts(sql: Sql, query: PartQuery): Promise<PartPage>
   return {
     total: count!.total,
     offset: query.offset,
-    parts: rows.flatMap(({ document }) => Part.safeParse(document).data ?? []),
+    parts: rows.flatMap(({ document }) => KeptPart.safeParse(document).data ?? []),
     unread: rows.flatMap(({ id, document }) => {
-      const parsed = Part.safeParse(document);
+      const parsed = KeptPart.safeParse(document);
       const [issue] = parsed.error?.issues ?? [];
       return issue ? [{ id, why: `${issue.path.join('.')}: ${issue.message}` }] : [];
     }),

@@ -1,5 +1,5 @@
 import type { DeviceProfile } from '../device';
-import { type Drive, Drive as DriveSchema } from '../part';
+import { type Drive, Drive as DriveSchema, mostLanes } from '../part';
 import type { Question } from './parse';
 
 const plain = (text: string) => text.toLowerCase();
@@ -105,7 +105,7 @@ export function typedDrive(question: Question): Drive | null {
         : spoken === 'SATA' || spoken === 'PATA'
           ? 3
           : 1),
-    lanes: spoken === 'NVMe' ? 4 : 1,
+    lanes: spoken === 'NVMe' ? mostLanes(formFactor.toUpperCase().split('-').slice(2)) : 1,
     readBytesPerS: rate,
     writeBytesPerS: rate,
     sustainedWriteBytesPerS: rate,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Estimate, Origin } from '../margin';
-import { Adapter, Duty, Protocol, shortText } from '../part';
+import { AdapterShape, Connector, Duty, Protocol, shortText } from '../part';
 
 /** The sink over a module: part of the device, demanded of the drive, allowed, or without room. */
 export const SinkRule = z.discriminatedUnion('kind', [
@@ -40,6 +40,8 @@ export const ModuleForm = z.object({
   aboveBoardAtMostMm: Estimate.optional(),
   belowBoardAtMostMm: Estimate.optional(),
   totalAtMostMm: Estimate.optional(),
+  /** From the socket to whatever stands in the way behind the farthest stand-off. */
+  reachAtMostMm: Estimate.optional(),
   /** What a sink must leave free at the contacts and at the screw notch. */
   contactsFreeMm: Estimate,
   screwFreeMm: Estimate,
@@ -54,6 +56,8 @@ export const BayForm = z.object({
   heightAtMostMm: Estimate,
   mounting: z.enum(['upright', 'upside-down', 'on-edge']),
   connectors: z.enum(['left', 'right', 'front', 'rear']),
+  /** The plug that its disk needs, where the form factor leaves a choice. */
+  connector: Connector.optional(),
 });
 export type BayForm = z.infer<typeof BayForm>;
 
@@ -115,6 +119,8 @@ export const Place = z.object({
   /** As for drives: PCIe generation; SATA 1 to 3; PATA 1 to 4. */
   linkGeneration: z.int().min(1).max(6),
   lanes: z.int().min(1).max(4),
+  /** SATA 1 to 3 of a place that speaks NVMe as well; null where it does not, or nobody stated it. */
+  sataGeneration: z.int().min(1).max(3).nullable().default(null),
   limits: PlaceLimits,
   accepted: Accepted.default({ kind: 'any' }),
   duty: Duty.nullable().default(null),
@@ -123,7 +129,9 @@ export const Place = z.object({
     .object({ version: z.string().max(20), origin: Origin })
     .nullable()
     .default(null),
-  adapters: z.array(z.object({ adapter: Adapter, caseChangeId: z.string().max(40).nullable() })).default([]),
+  adapters: z
+    .array(z.object({ adapter: AdapterShape, caseChangeId: z.string().max(40).nullable() }))
+    .default([]),
   heat: PlaceHeat.nullable().default(null),
 });
 export type Place = z.infer<typeof Place>;

@@ -1,4 +1,5 @@
 import { type Estimate, highest, lowest } from '../margin';
+import { figureFaults, formFactorOf, mostGeneration, mostLanes } from '../part';
 import type { Place } from './place';
 import type { ProfileShape } from './profile-shape';
 
@@ -19,7 +20,23 @@ function placeFaults(place: Place, path: (string | number)[]): ProfileFault[] {
   const positive = (where: string[], name: string, e: Estimate) => {
     if (e.known && e.value <= 0) wrong(where, `${name} is ${e.value}: it must be above zero.`);
   };
-  const { form, limits } = place;
+  const { form, limits, protocols } = place;
+  const newest = Math.max(...protocols.map((protocol) => mostGeneration[protocol]));
+  if (place.linkGeneration > newest)
+    wrong(['linkGeneration'], `${protocols.join(' and ')} know generations 1 to ${newest}.`);
+  if (place.sataGeneration !== null && !protocols.includes('SATA'))
+    wrong(['sataGeneration'], 'This place speaks no SATA.');
+  const mostHere = !protocols.includes('NVMe') ? 1 : form.kind === 'module' ? mostLanes([form.key]) : 4;
+  if (place.lanes > mostHere)
+    wrong(
+      ['lanes'],
+      `${form.kind === 'module' && protocols.includes('NVMe') ? `A socket with key ${form.key}` : protocols.join(' and ')} has ${mostHere} lanes at most.`,
+    );
+  place.adapters.forEach(({ adapter: { enters, model } }, i) => {
+    const outline = formFactorOf(enters.formFactor);
+    if (outline.ok && outline.value.kind !== form.kind)
+      wrong(['adapters', i, 'adapter', 'enters', 'formFactor'], `The ${model} does not go into this place.`);
+  });
   if (surelyAbove(limits.capacityFromGB, limits.capacityToGB))
     wrong(['limits', 'capacityFromGB'], 'The smallest capacity lies above the largest.');
   positive(['powerAtMostW'], 'The power budget', place.powerAtMostW);
@@ -50,7 +67,7 @@ function placeFaults(place: Place, path: (string | number)[]): ProfileFault[] {
 
 /** What contradicts itself in a profile, each with the path to the figure. Figures that are missing are no fault: they are unknown. */
 export function profileFaults(profile: ProfileShape): ProfileFault[] {
-  const faults: ProfileFault[] = [];
+  const faults: ProfileFault[] = [...figureFaults(profile)];
   const placeIds = profile.places.map(({ id }) => id);
   const caseChangeIds = profile.caseChanges.map(({ id }) => id);
   const revisionIds = profile.revisions.map(({ id }) => id);

@@ -9,5 +9,8 @@ export const DeviceProfile = ProfileShape.superRefine((profile, context) => {
 });
 export type DeviceProfile = ProfileShape;
 
+/** A profile as the catalogue keeps it: what was taken in once is read, whatever is checked of new ones today. */
+export const StoredProfile: z.ZodType<DeviceProfile> = ProfileShape;
+
 /** A profile that a job began with: it was proved then, and what is proved today does not change a job that has begun. */
 export const KeptProfile: z.ZodType<DeviceProfile> = ProfileShape.extend({ procedure: ProcedureShape });

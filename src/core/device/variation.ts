@@ -11,6 +11,7 @@ export const PlaceChange = z
     moduleUndersideMm: Estimate,
     roomBelowMm: Estimate,
     coverMm: Estimate,
+    reachAtMostMm: Estimate,
     sink: SinkRule,
     sides: z.array(z.enum(['single', 'double'])).min(1),
     linkGeneration: z.int().min(1).max(6),

@@ -10,8 +10,8 @@ import {
   oneOf,
   versionAtLeast,
 } from '../margin';
-import { type Drive, caseHeight, formFactorOf } from '../part';
-import { unsafeValue } from '../result';
+import type { Drive } from '../part';
+import { bayMargins } from './bay';
 import { type Build, type Setting, profileOrigin, sheet } from './question';
 
 /** How a drive is written on an accepted list: maker, model and label size. */
@@ -123,25 +123,6 @@ export function acceptanceMargins(setting: Setting, { drive, adapter }: Build, p
         place.minimumSystemVersion.origin,
       ),
     );
-  if (place.form.kind === '1.8-inch' || place.form.kind === '2.5-inch' || place.form.kind === '3.5-inch') {
-    const form = unsafeValue(formFactorOf(drive.formFactor));
-    margins.push(
-      atMost(
-        {
-          id: 'bay-height',
-          what: 'Height in the bay',
-          unit: 'mm',
-          remedy: 'Choose a flatter disk.',
-          note: `Mounted ${place.form.mounting}, connectors ${place.form.connectors}.`,
-        },
-        adapter
-          ? adapter.addsHeightMm
-          : form.kind === place.form.kind
-            ? caseHeight(drive)
-            : missing('a disk of this size', 'Choose one of the form factor.'),
-        place.form.heightAtMostMm,
-      ),
-    );
-  }
+  margins.push(...bayMargins(place, { drive, adapter }));
   return margins;
 }

@@ -170,8 +170,23 @@ function sinkMargins(
   return margins;
 }
 
+/** A pad with no sink over it is not built in. */
+const touchesNothing = (): Margin =>
+  oneOf(
+    {
+      id: 'pad-contact',
+      what: 'What the pad touches',
+      unit: 'none',
+      remedy: 'Leave the pad out, or add a heatsink for it to touch.',
+    },
+    named('nothing', { kind: 'owner', note: 'as planned for this build' }),
+    ['a heatsink'],
+    { kind: 'specification', note: 'a pad carries heat between two faces' },
+  );
+
 function padMargins(form: ModuleForm, { pads, drive }: Build, size: ModuleSize, layers: Layers): Margin[] {
-  if (layers.sinkPlace === 'none' || layers.sinkPlace === 'own') return [];
+  if (layers.sinkPlace === 'none' || layers.sinkPlace === 'own')
+    return pads.length > 0 ? [touchesNothing()] : [];
   const window = layers.pads?.squeezePercent ?? { from: 10, to: 35 };
   const origin = {
     kind: 'data-sheet-typical',

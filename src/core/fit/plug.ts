@@ -2,6 +2,7 @@ import type { ModuleForm, Place } from '../device';
 import { type Margin, named, oneOf } from '../margin';
 import { type FormFactor, formFactorOf } from '../part';
 import { unsafeValue } from '../result';
+import { adapterMargins } from './adapter';
 import { type Build, type Setting, profileOrigin, sheet } from './question';
 
 const specification = (code: string) => ({ kind: 'specification', note: `form factor ${code}` }) as const;
@@ -53,7 +54,7 @@ function* plugChecks(setting: Setting, build: Build, place: Place): Generator<Ma
   );
   if (place.form.kind === 'module' && entering.kind === 'module')
     yield* moduleChecks(place.form, entering, driveForm(build));
-  if (build.adapter) yield* adapterMargins(setting, build, place);
+  yield* adapterMargins(setting, build, place);
 }
 
 export const formWords = ({ form }: Place): string =>
@@ -115,65 +116,4 @@ function* moduleChecks(
     form.sides,
     profileOrigin,
   );
-}
-
-/** The drive in the adapter, the adapter in the device, and the change to the case that it needs. */
-function adapterMargins({ profile }: Setting, build: Build, place: Place): Margin[] {
-  const adapter = build.adapter!;
-  const form = driveForm(build);
-  const entry = place.adapters.find(({ adapter: { id } }) => id === adapter.id);
-  const spec = specification(form.code);
-  const lengths = adapter.takes.lengthsMm;
-  const margins = [
-    oneOf(
-      {
-        id: 'adapter',
-        what: 'Adapter for this place',
-        unit: 'none',
-        remedy: place.adapters.length
-          ? `The profile names ${place.adapters.map((a) => a.adapter.model).join(' or ')} for this place.`
-          : 'The profile names no adapter for this place.',
-      },
-      named(adapter.model, { kind: 'data-sheet-typical', note: adapter.source }),
-      place.adapters.map((a) => a.adapter.model),
-      profileOrigin,
-    ),
-    oneOf(
-      {
-        id: 'adapter-takes',
-        what: 'Drive in the adapter',
-        unit: 'none',
-        remedy: `The ${adapter.model} takes ${adapter.takes.kind === 'module' ? `modules of ${lengths.join(' or ')} mm` : adapter.takes.kind} that speak ${adapter.takes.protocols.join(' or ')}.`,
-      },
-      named(
-        `${form.kind === 'module' ? `${form.lengthMm} mm module` : form.kind}, ${build.drive.protocol}`,
-        spec,
-      ),
-      adapter.takes.protocols.flatMap((p) =>
-        adapter.takes.kind === 'module'
-          ? lengths.map((mm) => `${mm} mm module, ${p}`)
-          : [`${adapter.takes.kind}, ${p}`],
-      ),
-      { kind: 'data-sheet-typical', note: adapter.source },
-    ),
-  ];
-  const change = profile.caseChanges.find(({ id }) => id === entry?.caseChangeId);
-  if (change) {
-    const done = build.caseChangeIds.includes(change.id);
-    margins.push(
-      oneOf(
-        {
-          id: 'case-change',
-          what: 'Change to the case',
-          unit: 'none',
-          remedy: `${change.title}: ${change.minutes} minutes. ${change.risk}`,
-          note: done ? `${change.how} ${change.risk}` : undefined,
-        },
-        named(done ? change.title : 'as delivered', { kind: 'owner', note: 'as planned for this build' }),
-        [change.title],
-        profileOrigin,
-      ),
-    );
-  }
-  return margins;
 }

@@ -106,8 +106,8 @@ export const idsOf = (build: Build, placeId: string | null): BuildIds => ({
 
 /** Where a limit comes from that the profile states without an estimate of its own. */
 export const profileOrigin = { kind: 'data-sheet-typical', note: 'device profile' } as const;
-/** Origin of what a drive's data sheet says. */
-export const sheet = ({ source, sourceDate }: Drive) =>
+/** Origin of what a part's data sheet says. */
+export const sheet = ({ source, sourceDate }: Pick<Drive, 'source' | 'sourceDate'>) =>
   ({ kind: 'data-sheet-typical', note: source, ...(sourceDate ? { at: sourceDate } : {}) }) as const;
 
 /** Whole bytes that the drive holds, as far as its label tells (see `forecastSectors`). */

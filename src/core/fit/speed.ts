@@ -1,5 +1,5 @@
 import type { Place } from '../device';
-import { type Link, chainRate, driveChain, negotiated } from '../link';
+import { type Link, chainRate, driveChain, linkOf } from '../link';
 import { type Estimate, type Known, type Margin, about, atLeast, exact } from '../margin';
 import { driveGeneration, isStated, sustainedWriteRate } from '../part';
 import { showRate } from '../units';
@@ -45,7 +45,11 @@ export function speedOf(place: Place, { drive, adapter }: Build, keptShare: Know
 }
 
 /** Read speed through the chain and once warm, write speed with the cache full, generation and lanes as negotiated. */
-export function speedMargins(place: Place, { drive }: Build, { rate, kept, links }: Speed): Margin[] {
+export function speedMargins(
+  place: Place,
+  { drive, adapter }: Build,
+  { rate, kept, links }: Speed,
+): Margin[] {
   const { limits } = place;
   const margins = [
     atLeast(
@@ -92,10 +96,7 @@ export function speedMargins(place: Place, { drive }: Build, { rate, kept, links
     );
   }
   if (drive.protocol !== 'NVMe' || !place.protocols.includes('NVMe')) return margins;
-  const common = negotiated(
-    { generation: place.linkGeneration, lanes: place.lanes },
-    { generation: drive.linkGeneration, lanes: drive.lanes },
-  );
+  const common = linkOf(place, drive, adapter);
   const wasted = isStated(drive, 'linkGeneration') && drive.linkGeneration > place.linkGeneration;
   const agreed = { kind: 'computed', note: 'the lower of slot and drive' } as const;
   margins.push(

@@ -1,6 +1,6 @@
 import type { Place } from '../device';
 import { type Estimate, about, missing } from '../margin';
-import { type Adapter, type Drive, type Protocol, readRate } from '../part';
+import { type Adapter, type Drive, type Protocol, formFactorOf, mostLanes, readRate } from '../part';
 import { type Link, negotiated } from './chain';
 import { cardRate, emmcRate, pataRate, pcieRate, sataRate } from './rates';
 
@@ -43,15 +43,51 @@ function mediumRate(drive: Drive): Estimate {
   });
 }
 
+const keysOf = (formFactor: string): readonly string[] => {
+  const form = formFactorOf(formFactor);
+  return form.ok && form.value.kind === 'module' ? form.value.keys : [];
+};
+
+/** Lanes that reach a place’s own socket, through an adapter where there is one: no more than the keys leave room for. */
+const placeLanes = ({ lanes, form }: Place, adapter: Adapter | null): number =>
+  Math.min(
+    lanes,
+    form.kind === 'module' ? mostLanes([form.key]) : lanes,
+    adapter ? mostLanes(keysOf(adapter.enters.formFactor)) : lanes,
+  );
+
+/** A place’s own generation for a protocol: SATA has its own where the place speaks NVMe as well. 0 where nobody stated it. */
+const generationOf = ({ protocols, linkGeneration, sataGeneration }: Place, protocol: Protocol): number =>
+  protocol === 'SATA' && protocols.includes('NVMe') ? (sataGeneration ?? 0) : linkGeneration;
+
+/** Generation and lanes that drive and place agree on: the lower of the two ends, and never more lanes than the keys between them carry. */
+export function linkOf(place: Place, drive: Drive, adapter: Adapter | null) {
+  const socket = adapter?.takes.kind === 'module' ? adapter.takes.keys : null;
+  return negotiated(
+    { generation: generationOf(place, drive.protocol), lanes: placeLanes(place, adapter) },
+    {
+      generation: drive.linkGeneration,
+      lanes: Math.min(drive.lanes, mostLanes(keysOf(drive.formFactor)), mostLanes(socket ?? [])),
+    },
+  );
+}
+
+/** The slot’s own link; missing where nobody stated what it runs at. */
+function placeLink(place: Place, protocol: Protocol, generation: number, lanes: number): Link {
+  return generation > 0
+    ? protocolLink(protocol, generation, lanes)
+    : {
+        name: place.name,
+        rate: missing(`which generation of ${protocol} ${place.name} runs`, 'Read it in the maker’s manual.'),
+      };
+}
+
 /**
  * The links from the drive's memory to the device, widest end first: drive, its own link where an adapter converts,
  * adapter, slot. Generation and lanes as negotiated. Missing where the two ends do not speak the same protocol.
  */
 export function driveChain(place: Place, drive: Drive, adapter: Adapter | null): Link[] {
-  const ends = negotiated(
-    { generation: place.linkGeneration, lanes: place.lanes },
-    { generation: drive.linkGeneration, lanes: drive.lanes },
-  );
+  const ends = linkOf(place, drive, adapter);
   const reads: Link = { name: 'drive reads', rate: mediumRate(drive) };
   const outer = adapter?.enters.protocol ?? drive.protocol;
   if (!place.protocols.includes(outer)) {
@@ -64,15 +100,16 @@ export function driveChain(place: Place, drive: Drive, adapter: Adapter | null):
       },
     ];
   }
-  if (!adapter) return [reads, protocolLink(outer, ends.generation, ends.lanes)];
+  if (!adapter) return [reads, placeLink(place, outer, ends.generation, ends.lanes)];
+  const own = { generation: generationOf(place, outer), lanes: placeLanes(place, adapter) };
   const converts = adapter.enters.protocol !== drive.protocol;
   return [
     reads,
     ...(converts ? [protocolLink(drive.protocol, drive.linkGeneration, drive.lanes)] : []),
     { name: 'adapter', rate: adapterRate(adapter) },
     converts
-      ? protocolLink(outer, place.linkGeneration, place.lanes)
-      : protocolLink(outer, ends.generation, ends.lanes),
+      ? placeLink(place, outer, own.generation, own.lanes)
+      : placeLink(place, outer, ends.generation, ends.lanes),
   ];
 }
 

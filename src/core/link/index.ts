@@ -4,7 +4,7 @@ export { RateWatch } from './rate-watch';
 export type { RateDrop, RateReport, Spread } from './rate-watch';
 export { farBelowShare, rankSuspects } from './suspects';
 export type { Suspect } from './suspects';
-export { cacheBytes, driveChain } from './drive-chain';
+export { cacheBytes, driveChain, linkOf } from './drive-chain';
 export { cardRate, emmcRate, pataRate, pcieRate, sataRate, usbLinks, usbRate } from './rates';
 export { addSpreads, caseLink, passThrough, writingOf } from './copy-time';
 export type { CopyLink, Pass } from './copy-time';

@@ -99,6 +99,19 @@ export function negate(term: Estimate): Estimate {
 export const difference = (a: Estimate, b: Estimate, note: string, combination?: Combination): Estimate =>
   sum([a, negate(b)], note, combination);
 
+/** The greater of two estimates in one unit, by each of its ends; missing where one of them is, and without a side that one has not. */
+export function greater(a: Estimate, b: Estimate, note: string): Estimate {
+  if (!a.known) return a;
+  if (!b.known) return b;
+  const value = Math.max(a.value, b.value);
+  const end = (x: number | null, y: number | null) => (x === null || y === null ? null : Math.max(x, y));
+  const [low, high] = [end(lowest(a), lowest(b)), end(highest(a), highest(b))];
+  return about(value, low === null ? null : value - low, high === null ? null : high - value, {
+    kind: 'computed',
+    note,
+  });
+}
+
 /** Lowest value that the estimate allows; null where nothing is known on that side. */
 export const lowest = (e: Known): number | null => (e.minus === null ? null : e.value - e.minus);
 

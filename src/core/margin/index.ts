@@ -8,6 +8,7 @@ export {
   atMostKnown,
   difference,
   exact,
+  greater,
   highest,
   lowest,
   missing,
@@ -31,3 +32,5 @@ export {
   within,
 } from './margin';
 export { compareMargins, compareVerdicts, isKept, worstMargin } from './order';
+export { rangeFault } from './range';
+export type { Range } from './range';

@@ -1,9 +1,10 @@
 import { z } from 'zod';
+import { checked } from './checked';
 import { partBase, shortText } from './common';
 import { Protocol } from './drive';
 
 /** A USB case at a dock port: what it carries in practice decides how long a copy lasts. */
-export const DockCase = z.object({
+export const DockCaseShape = z.object({
   schema: z.literal('jicara.case/2'),
   ...partBase,
   takes: z.array(Protocol).min(1),
@@ -11,7 +12,9 @@ export const DockCase = z.object({
   link: shortText,
   rateBytesPerS: z.int().positive(),
 });
-export type DockCase = z.infer<typeof DockCase>;
+/** A case as it may come in. */
+export const DockCase = checked(DockCaseShape);
+export type DockCase = z.infer<typeof DockCaseShape>;
 
 /** The cases that take a drive of this kind and are there, the quickest first; all that are there where none is chosen yet. */
 export const casesFor = (cases: DockCase[], protocol: Protocol | null): DockCase[] =>

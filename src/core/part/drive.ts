@@ -1,10 +1,28 @@
 import { z } from 'zod';
 import { type Estimate, Known, type Missing, exact, missing } from '../margin';
 import { partBase } from './common';
-import { FormFactorText } from './form-factor';
+import { Connector } from './connector';
+import { checked, wrong } from './checked';
+import { FormFactorText, formFactorOf } from './form-factor';
+import type { FigureFault } from './ranges';
 
 export const protocols = ['NVMe', 'SATA', 'PATA', 'eMMC', 'UHS-I'] as const;
 export const Protocol = z.enum(protocols);
+
+/** The newest generation of each protocol’s own link: PCIe 1 to 6; SATA 1.5, 3, 6 Gb/s; PATA 33, 66, 100, 133 MB/s. */
+export const mostGeneration: Readonly<Record<z.infer<typeof Protocol>, number>> = Object.freeze({
+  NVMe: 6,
+  SATA: 3,
+  PATA: 4,
+  eMMC: 1,
+  'UHS-I': 1,
+});
+
+/**
+ * Lanes that the keys of a module or a socket leave room for: four with key M alone, two where key B is there (PCI Express M.2
+ * Specification, pin-out).
+ */
+export const mostLanes = (keys: readonly string[]): number => (keys.includes('B') ? 2 : 4);
 export type Protocol = z.infer<typeof Protocol>;
 
 /** What a drive may be rated for. Continuous video: written without a pause, day and night. */
@@ -30,63 +48,104 @@ export const DriveMeasures = z
 export type DriveMeasures = z.infer<typeof DriveMeasures>;
 
 /** A drive of the catalogue. Sizes in bytes, rates in bytes per second, all whole numbers. */
-export const Drive = z
-  .object({
-    schema: z.literal('jicara.drive/2'),
-    ...partBase,
-    protocol: Protocol,
-    formFactor: FormFactorText,
-    labelGB: z.int().positive().max(100_000),
-    sectorBytes: z.union([z.literal(512), z.literal(4096)]),
-    /** PCIe generation; SATA 1 to 3 for 1.5, 3, 6 Gb/s; PATA 1 to 4 for 33, 66, 100, 133 MB/s; else 1. */
-    linkGeneration: z.int().min(1).max(6),
-    lanes: z.int().min(1).max(4),
-    /** A disk that turns; its rates are those of the outer tracks. */
-    rotating: z.boolean().default(false),
-    readBytesPerS: z.int().positive(),
-    writeBytesPerS: z.int().positive(),
-    /** Rate once the fast cache is full. */
-    sustainedWriteBytesPerS: z.int().positive(),
-    /** Fast cache while the drive is empty, GB; it shrinks as the drive fills. */
-    cacheGB: z.number().nonnegative().max(10_000).optional(),
-    /** Chip height above the board where someone stated it; without it only the class maximum is known. */
-    chipTopMm: Known.optional(),
-    /** Height of a disk in its case. */
-    heightMm: Known.optional(),
-    massG: Known.optional(),
-    powerW: z.object({ idle: Known, lightRead: Known.optional(), read: Known, write: Known }).optional(),
-    peakPowerW: Known.optional(),
-    /** What the drive itself reports as warning and critical temperature (NVM Express, identify controller, bytes 266–269). */
-    warningC: Known.optional(),
-    criticalC: Known.optional(),
-    /** Terabytes that may be written over the drive's life. */
-    enduranceTB: Known.optional(),
-    duty: z.array(Duty).optional(),
-    ownSink: OwnSink.optional(),
-    measured: DriveMeasures.default({}),
-    /** Figures that nobody stated: what stands in their place means nothing. For drives that are asked about by what is known of them. */
-    unstated: z.array(z.enum(['readBytesPerS', 'writeBytesPerS', 'linkGeneration', 'labelGB'])).optional(),
-  })
-  .superRefine((drive, context) => {
-    const wrong = (path: string, message: string) =>
-      context.addIssue({ code: 'custom', path: [path], message });
-    const isModule = /^\d{4,5}-/u.test(drive.formFactor);
-    if (drive.protocol === 'NVMe' && !isModule)
-      wrong('protocol', 'NVMe drives of this catalogue are modules with a size code.');
-    if (isModule && drive.protocol !== 'NVMe' && drive.protocol !== 'SATA' && drive.protocol !== 'eMMC')
-      wrong('protocol', 'A module speaks NVMe or SATA, or carries an eMMC.');
-    if (drive.sustainedWriteBytesPerS > drive.writeBytesPerS)
-      wrong('sustainedWriteBytesPerS', 'The kept-up rate cannot be above the burst rate.');
-    if (drive.readBytesPerS > 40e9)
-      wrong('readBytesPerS', 'No drive reads faster than 40,000 MB/s: check the unit.');
-    if (drive.heightMm && drive.heightMm.value > 60) wrong('heightMm', 'A disk is not higher than 60 mm.');
-    const { warningC, criticalC, powerW } = drive;
-    if (warningC && criticalC && warningC.value > criticalC.value)
-      wrong('warningC', 'The warning temperature lies above the critical one.');
-    if (powerW && (powerW.idle.value > powerW.read.value || powerW.read.value > 40))
-      wrong('powerW', 'Idle draws no more than reading, and reading no more than 40 W.');
-  });
-export type Drive = z.infer<typeof Drive>;
+export const DriveShape = z.object({
+  schema: z.literal('jicara.drive/2'),
+  ...partBase,
+  protocol: Protocol,
+  formFactor: FormFactorText,
+  labelGB: z.int().positive().max(100_000),
+  sectorBytes: z.union([z.literal(512), z.literal(4096)]),
+  /** PCIe generation; SATA 1 to 3 for 1.5, 3, 6 Gb/s; PATA 1 to 4 for 33, 66, 100, 133 MB/s; else 1. */
+  linkGeneration: z.int().min(1).max(6),
+  lanes: z.int().min(1).max(4),
+  /** A disk that turns; its rates are those of the outer tracks. */
+  rotating: z.boolean().default(false),
+  readBytesPerS: z.int().positive(),
+  writeBytesPerS: z.int().positive(),
+  /** Rate once the fast cache is full. */
+  sustainedWriteBytesPerS: z.int().positive(),
+  /** Fast cache while the drive is empty, GB; it shrinks as the drive fills. */
+  cacheGB: z.number().nonnegative().max(10_000).optional(),
+  /** Chip height above the board where someone stated it; without it only the class maximum is known. */
+  chipTopMm: Known.optional(),
+  /** Height of a disk in its case. */
+  heightMm: Known.optional(),
+  /** The plug of a disk in its case, where its form factor leaves a choice. */
+  connector: Connector.optional(),
+  massG: Known.optional(),
+  powerW: z.object({ idle: Known, lightRead: Known.optional(), read: Known, write: Known }).optional(),
+  peakPowerW: Known.optional(),
+  /** What the drive itself reports as warning and critical temperature (NVM Express, identify controller, bytes 266–269). */
+  warningC: Known.optional(),
+  criticalC: Known.optional(),
+  /** Terabytes that may be written over the drive's life. */
+  enduranceTB: Known.optional(),
+  duty: z.array(Duty).optional(),
+  ownSink: OwnSink.optional(),
+  measured: DriveMeasures.default({}),
+  /** Figures that nobody stated: what stands in their place means nothing. For drives that are asked about by what is known of them. */
+  unstated: z.array(z.enum(['readBytesPerS', 'writeBytesPerS', 'linkGeneration', 'labelGB'])).optional(),
+});
+
+/** What of a drive contradicts itself, each with its field. */
+function driveFaults(drive: z.infer<typeof DriveShape>): FigureFault[] {
+  const { protocol, lanes, linkGeneration, warningC, criticalC, powerW, peakPowerW } = drive;
+  const faults: FigureFault[] = [];
+  const when = (is: boolean, path: string, message: string) => is && faults.push(wrong(path, message));
+  const form = formFactorOf(drive.formFactor);
+  const keys = form.ok && form.value.kind === 'module' ? form.value.keys : null;
+  when(
+    protocol === 'NVMe' && !keys,
+    'protocol',
+    'NVMe drives of this catalogue are modules with a size code.',
+  );
+  when(
+    keys !== null && protocol !== 'NVMe' && protocol !== 'SATA' && protocol !== 'eMMC',
+    'protocol',
+    'A module speaks NVMe or SATA, or carries an eMMC.',
+  );
+  if (protocol === 'NVMe' && keys)
+    when(
+      lanes > mostLanes(keys),
+      'lanes',
+      `A module with key ${keys.join(' and ')} has ${mostLanes(keys)} lanes at most.`,
+    );
+  else when(lanes !== 1 && protocol !== 'NVMe', 'lanes', `${protocol} has one lane.`);
+  when(
+    linkGeneration > mostGeneration[protocol],
+    'linkGeneration',
+    `${protocol} knows generations 1 to ${mostGeneration[protocol]}.`,
+  );
+  when(
+    drive.sustainedWriteBytesPerS > drive.writeBytesPerS,
+    'sustainedWriteBytesPerS',
+    'The kept-up rate cannot be above the burst rate.',
+  );
+  when(
+    drive.readBytesPerS > 40e9,
+    'readBytesPerS',
+    'No drive reads faster than 40,000 MB/s: check the unit.',
+  );
+  when((drive.heightMm?.value ?? 0) > 60, 'heightMm', 'A disk is not higher than 60 mm.');
+  when(
+    warningC !== undefined && criticalC !== undefined && warningC.value > criticalC.value,
+    'warningC',
+    'The warning temperature lies above the critical one.',
+  );
+  if (powerW) {
+    when(powerW.idle.value > powerW.read.value, 'powerW', 'Idle draws no more than reading.');
+    when(
+      peakPowerW !== undefined && peakPowerW.value + (peakPowerW.plus ?? Infinity) < powerW.read.value,
+      'peakPowerW',
+      'The peak draw lies below what it draws while reading.',
+    );
+  }
+  return faults;
+}
+
+/** A drive as it may come in; see `DriveShape` for what is kept. */
+export const Drive = checked(DriveShape, driveFaults);
+export type Drive = z.infer<typeof DriveShape>;
 
 /** A figure of the data sheet with no tolerance of its own. */
 const stated = (value: number, { source, sourceDate }: Drive): Known =>

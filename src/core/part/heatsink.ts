@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Known } from '../margin';
+import { checked, wrong } from './checked';
 import { partBase } from './common';
 
 /**
@@ -14,33 +15,31 @@ export const SinkHold = z.discriminatedUnion('by', [
 export type SinkHold = z.infer<typeof SinkHold>;
 
 /** A heatsink for a module. Lengths in mm, areas in mm², mass in g. */
-export const Heatsink = z
-  .object({
-    schema: z.literal('jicara.heatsink/1'),
-    ...partBase,
-    forLengthsMm: z.array(z.number().positive().max(200)).min(1).max(8),
-    baseMm: Known,
-    /** Fins above the base; 0 for a plain plate. */
-    finsMm: Known,
-    /** Plate under the module with its pad, from the underside of the board; null for a sink on top only. */
-    underBoardMm: Known.nullable(),
-    hold: SinkHold,
-    massG: Known,
-    material: z.enum(['aluminium', 'copper']),
-    finnedAreaMm2: Known,
-    /** Board left free at the contacts and at the screw notch. */
-    leavesContactsMm: Known,
-    leavesScrewMm: Known,
-  })
-  .superRefine((sink, context) => {
-    for (const name of ['baseMm', 'massG', 'finnedAreaMm2'] as const)
-      if (sink[name].value <= 0)
-        context.addIssue({ code: 'custom', path: [name], message: 'It cannot be zero or less.' });
-    if (sink.baseMm.value + sink.finsMm.value > 60)
-      context.addIssue({
-        code: 'custom',
-        path: ['finsMm'],
-        message: 'A sink for a module is not higher than 60 mm.',
-      });
-  });
-export type Heatsink = z.infer<typeof Heatsink>;
+export const HeatsinkShape = z.object({
+  schema: z.literal('jicara.heatsink/1'),
+  ...partBase,
+  forLengthsMm: z.array(z.number().positive().max(200)).min(1).max(8),
+  baseMm: Known,
+  /** Fins above the base; 0 for a plain plate. */
+  finsMm: Known,
+  /** Plate under the module with its pad, from the underside of the board; null for a sink on top only. */
+  underBoardMm: Known.nullable(),
+  hold: SinkHold,
+  massG: Known,
+  material: z.enum(['aluminium', 'copper']),
+  finnedAreaMm2: Known,
+  /** Board left free at the contacts and at the screw notch. */
+  leavesContactsMm: Known,
+  leavesScrewMm: Known,
+});
+
+/** A heatsink as it may come in. */
+export const Heatsink = checked(HeatsinkShape, (sink) => [
+  ...(['baseMm', 'massG', 'finnedAreaMm2'] as const)
+    .filter((name) => sink[name].value <= 0)
+    .map((name) => wrong(name, 'It cannot be zero or less.')),
+  ...(sink.baseMm.value + sink.finsMm.value > 60
+    ? [wrong('finsMm', 'A sink for a module is not higher than 60 mm.')]
+    : []),
+]);
+export type Heatsink = z.infer<typeof HeatsinkShape>;

@@ -1,4 +1,5 @@
-export { Adapter } from './adapter';
+export { Adapter, AdapterShape } from './adapter';
+export { Connector, connectors } from './connector';
 export { forecastSectors, freeShownBytes, sectorsFromLabel } from './capacity';
 export type { SectorBytes } from './capacity';
 export { Day, PartId, shortText } from './common';
@@ -15,6 +16,8 @@ export {
   labelCapacity,
   caseHeight,
   chipTop,
+  mostGeneration,
+  mostLanes,
   protocols,
   readRate,
   sustainedWriteRate,
@@ -23,7 +26,15 @@ export { FormFactorText, formFactorOf, parseFormFactor, plainFormFactors } from 
 export type { FormFactor, PlainFormFactor } from './form-factor';
 export { Heatsink, SinkHold } from './heatsink';
 export { Pad, PressureCurve } from './pad';
-export { Part, PartKind, kindOf, partKinds, partSchemas, shelfOf } from './part';
+export { KeptPart, Part, PartKind, keptPartSchemas, kindOf, partKinds, partSchemas, shelfOf } from './part';
 export type { PartOf, Shelf } from './part';
-export { heightClasses, moduleBoardMm, moduleLengthsMm, moduleWidthsMm, parseSizeCode } from './size-code';
+export {
+  heightClasses,
+  moduleBoardMm,
+  moduleKeys,
+  moduleLengthsMm,
+  moduleWidthsMm,
+  parseSizeCode,
+} from './size-code';
 export type { ModuleKey, SizeCode } from './size-code';
+export { figureFaults, figureRanges } from './ranges';

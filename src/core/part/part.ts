@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { Adapter } from './adapter';
-import { DockCase } from './dock-case';
-import { Drive } from './drive';
-import { Heatsink } from './heatsink';
-import { Pad } from './pad';
+import { Adapter, AdapterShape } from './adapter';
+import { DockCase, DockCaseShape } from './dock-case';
+import { Drive, DriveShape } from './drive';
+import { Heatsink, HeatsinkShape } from './heatsink';
+import { Pad, PadShape } from './pad';
 
 /** Kinds of parts, in the order in which a catalogue lists them. */
 export const partKinds = ['drive', 'heatsink', 'pad', 'adapter', 'case'] as const;
@@ -19,10 +19,26 @@ export const partSchemas = {
   case: DockCase,
 } as const;
 
+/** The same as they are kept: what was taken in once is read, whatever is checked of new ones today. */
+export const keptPartSchemas = {
+  drive: DriveShape,
+  heatsink: HeatsinkShape,
+  pad: PadShape,
+  adapter: AdapterShape,
+  case: DockCaseShape,
+} as const;
+
 export type PartOf = { drive: Drive; heatsink: Heatsink; pad: Pad; adapter: Adapter; case: DockCase };
 export type Part = PartOf[PartKind];
 
 export const Part = z.discriminatedUnion('schema', [Drive, Heatsink, Pad, Adapter, DockCase]);
+export const KeptPart = z.discriminatedUnion('schema', [
+  DriveShape,
+  HeatsinkShape,
+  PadShape,
+  AdapterShape,
+  DockCaseShape,
+]);
 
 const kindOfSchema: Record<Part['schema'], PartKind> = {
   'jicara.drive/2': 'drive',

@@ -29,8 +29,8 @@ export const moduleBoardMm: Estimate = about(
 );
 
 /** Keys a socket or a module edge may have for storage. */
-const keys = ['B', 'M'] as const;
-export type ModuleKey = (typeof keys)[number];
+export const moduleKeys = ['B', 'M'] as const;
+export type ModuleKey = (typeof moduleKeys)[number];
 
 export type SizeCode = {
   code: string;
@@ -78,7 +78,7 @@ export function parseSizeCode(text: string): Result<SizeCode> {
     );
   }
   const known = keyLetters.filter((letter): letter is ModuleKey =>
-    (keys as readonly string[]).includes(letter),
+    (moduleKeys as readonly string[]).includes(letter),
   );
   if (known.length === 0 || known.length !== keyLetters.length || new Set(known).size !== known.length) {
     return wrong(

@@ -125,6 +125,7 @@ function driveFigures(drive: Drive, options: Options): Figure[] {
               measured.heightMm && drive.heightMm ? showEstimate(drive.heightMm, 'mm', options) : null,
             ),
           ]),
+    ...(drive.connector ? [sheet('Plug', drive.connector)] : []),
     ...(drive.ownSink ? [known('Own sink above the board', drive.ownSink.aboveBoardMm, 'mm', options)] : []),
     known('Power, idle', powerW?.idle, 'W', options),
     known('Power, reading', powerW?.read, 'W', options),
@@ -196,8 +197,21 @@ export function partFigures(part: Part, options: Options): Figure[] {
         paper('Enters as', `${part.enters.formFactor}, ${part.enters.protocol}`),
         paper(
           'Takes',
-          `${part.takes.kind}${part.takes.lengthsMm.length ? ` of ${part.takes.lengthsMm.join(', ')} mm` : ''}, ${part.takes.protocols.join(', ')}`,
+          `${part.takes.kind}${part.takes.lengthsMm.length ? ` of ${part.takes.lengthsMm.join(', ')} mm` : ''}, ${part.takes.protocols.join(', ')}${part.takes.slots > 1 ? `, ${part.takes.slots} at once` : ''}`,
         ),
+        ...(part.takes.kind === 'module'
+          ? [
+              paper('Its socket', part.takes.keys ? `key ${part.takes.keys.join(', ')}` : 'not known'),
+              paper(
+                'Modules wide',
+                part.takes.widthsMm ? `${part.takes.widthsMm.join(', ')} mm` : 'not known',
+              ),
+            ]
+          : []),
+        ...(part.enters.connector ? [paper('Plug', part.enters.connector)] : []),
+        known('Its own board', part.boardMm, 'mm', options),
+        known('Its parts above', part.aboveMm, 'mm', options),
+        known('Its parts below', part.belowMm, 'mm', options),
         known('Adds height', part.addsHeightMm, 'mm', options),
         known('Adds length', part.addsLengthMm, 'mm', options),
         known('Carries', part.carriesBytesPerS, 'bytes/s', options),

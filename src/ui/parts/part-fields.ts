@@ -1,5 +1,5 @@
 import type { Row } from '@/core/exchange';
-import { type PartKind, protocols } from '@/core/part';
+import { type PartKind, connectors, protocols } from '@/core/part';
 
 /** How a figure is typed. `figure` is a value with give-or-take; `list` numbers or words with commas between. */
 export type FieldKind = 'text' | 'number' | 'rate' | 'figure' | 'list' | 'choice' | 'day' | 'curve';
@@ -50,6 +50,7 @@ const own: Record<PartKind, PartField[]> = {
     field('cacheGB', 'Fast cache, GB', 'number', optional),
     field('chipTopMm', 'Chip height, mm', 'figure', optional),
     field('heightMm', 'Height of a disk, mm', 'figure', optional),
+    field('connector', 'Plug of a disk', 'choice', { ...optional, options: connectors }),
     field('powerW.idle', 'Power idle, W', 'figure', optional),
     field('powerW.read', 'Power reading, W', 'figure', optional),
     field('powerW.write', 'Power writing, W', 'figure', optional),
@@ -91,7 +92,14 @@ const own: Record<PartKind, PartField[]> = {
       options: ['module', '2.5-inch', '3.5-inch', '1.8-inch', 'eMMC', 'card'],
     }),
     field('takes.protocols', 'Of protocol', 'list'),
-    field('takes.lengthsMm', 'Modules of, mm', 'list', optional),
+    field('takes.keys', 'Modules with key', 'list', { ...optional, hint: 'M, B' }),
+    field('takes.widthsMm', 'Modules wide, mm', 'list', { ...optional, hint: '22' }),
+    field('takes.lengthsMm', 'Modules long, mm', 'list', optional),
+    field('takes.slots', 'How many at once', 'number', { ...optional, hint: 'two cards: 2' }),
+    field('enters.connector', 'Plug to the device', 'choice', { ...optional, options: connectors }),
+    field('boardMm', 'Its own board, mm', 'figure', optional),
+    field('aboveMm', 'Its parts above the board, mm', 'figure', optional),
+    field('belowMm', 'Its parts below the board, mm', 'figure', optional),
     field('addsHeightMm', 'Adds height, mm', 'figure'),
     field('addsLengthMm', 'Adds length, mm', 'figure'),
     field('carriesBytesPerS', 'Carries, bytes/s', 'figure'),
