@@ -6,6 +6,7 @@ import { type PartsForesight, type RankedView, foreseeParts } from '@/core/job-v
 import { settingOfJob } from '@/core/job';
 import { type Verdict, compareVerdicts } from '@/core/margin';
 import type { Drive } from '@/core/part';
+import { Money } from '@/core/units';
 import { type Result, ok, refuse } from '@/core/result';
 import { findProfile } from './devices';
 import { findJob } from './jobs';
@@ -117,6 +118,7 @@ export async function rankedView(runtime: Runtime, form: unknown): Promise<Resul
 const Foreseen = z.object({
   profileId: z.string().max(60),
   wantedGB: z.int().positive().max(1_000_000),
+  budget: Money.nullable().default(null),
   dataToKeep: z.boolean(),
   placeId: z.string().max(40).nullable().default(null),
   systemVersion: z.string().max(20).nullable(),
@@ -131,13 +133,14 @@ const Foreseen = z.object({
 export async function partsForesight(runtime: Runtime, form: unknown): Promise<Result<PartsForesight>> {
   const parsed = Foreseen.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
-  const { profileId, wantedGB, dataToKeep, placeId, systemVersion, oldDrive } = parsed.data;
+  const { profileId, wantedGB, budget, dataToKeep, placeId, systemVersion, oldDrive } = parsed.data;
   const profile = await findProfile(runtime.database, profileId);
   if (!profile) return refuse('not-found', 'This device is not known here.', 'Choose one from the list.');
   const { currency } = await readSettings(runtime.database);
   const { drives } = await shelves(runtime);
   if (!placeNamed(profile, placeId)) return noPlace(profile);
-  const setting = settingOf(profile, { placeId, old: { ...oldDrive, dataToKeep }, systemVersion });
+  const setting = settingOf(profile, {
+    wish: { wantedGB, budget }, placeId, old: { ...oldDrive, dataToKeep }, systemVersion });
   const offered = drives.filter(({ labelGB }) => labelGB >= wantedGB);
   const judged = await judgeAll(runtime, setting, offered, currency);
   return ok(foreseeParts(sortCandidates(judged, { currency, prefers: [], shelfFirst: false })));

@@ -54,7 +54,7 @@ export function TakeInForm({
   const [sending, setSending] = useState(false);
   const [what, setWhat] = useState<'real' | 'practice'>('real');
   const resolver: Resolver<Typed> = async (typed) => {
-    const { takeIn, faults } = readTyped(typed, settings.timeZone);
+    const { takeIn, faults } = readTyped(typed, settings.timeZone, settings.currency);
     if (takeIn) return { values: typed, errors: {} };
     return {
       values: {},
@@ -78,7 +78,7 @@ export function TakeInForm({
   const profile = profiles.find(({ id }) => id === typed.profileId) ?? profiles[0];
   const places = profile?.places.filter(({ replaceable }) => replaceable) ?? [];
   const main = profile && mainPlace(profile);
-  const { takeIn, answered } = readTyped(typed, settings.timeZone);
+  const { takeIn, answered } = readTyped(typed, settings.timeZone, settings.currency);
   const submit = handleSubmit(async () => {
     if (!takeIn) return;
     setSending(true);
@@ -214,12 +214,20 @@ export function TakeInForm({
               error={error('version')}
             />
           </div>
-          <div className="grid grid-cols-[1fr_120px] items-end gap-3 md:grid-cols-[minmax(max-content,1fr)_minmax(0,150px)]">
+          <div className="grid grid-cols-[1fr_110px_110px] items-end gap-3 md:grid-cols-[minmax(max-content,1fr)_minmax(0,120px)_minmax(0,120px)]">
             {choice('wish', 'What is wanted?', [
               { value: 'bigger', label: 'Bigger' },
               { value: 'replace', label: 'Replace' },
             ])}
             <Field label="Size wanted" placeholder="2 TB" {...register('wanted')} error={error('wanted')} />
+            <Field
+              label="Budget"
+              placeholder={settings.currency}
+              inputMode="decimal"
+              title="What the parts may cost; empty where nobody said"
+              {...register('budget')}
+              error={error('budget')}
+            />
           </div>
           {choice('keep', 'Is there data to keep?', yesNo)}
           <div className="grid grid-cols-3 gap-3 col-span-full">

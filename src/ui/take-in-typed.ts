@@ -1,7 +1,7 @@
 import type { DeviceProfile } from '@/core/device';
 import { type DeviceAnswers, type PartsAnswers, type TakeIn, TakeInForm as TakeInSchema } from '@/core/job';
 import { parseFormFactor } from '@/core/part';
-import { clip, parseBytes, parseDecimal, showBytes } from '@/core/units';
+import { type Money, clip, minorDigits, parseBytes, parseDecimal, parseMoney, showBytes } from '@/core/units';
 import { isoToLocal, localToIso } from './zoned-time';
 
 /** The take-in form as it is typed: texts and choices, before anything is parsed. */
@@ -12,6 +12,8 @@ export type Typed = {
   place: string;
   wish: 'bigger' | 'replace';
   wanted: string;
+  /** What the parts may cost; empty where nobody said. */
+  budget: string;
   keep: 'yes' | 'no';
   formFactor: string;
   label: string;
@@ -60,8 +62,8 @@ export type Answered = { device: DeviceAnswers; parts: PartsAnswers | null };
 
 export type Read = { takeIn: TakeIn | null; faults: Faults; answered: Answered };
 
-/** What was typed, as a take-in, or what is wrong by field. */
-export function readTyped(typed: Typed, timeZone: string): Read {
+/** What was typed, as a take-in, or what is wrong by field; money in the workshop's currency. */
+export function readTyped(typed: Typed, timeZone: string, currency = 'EUR'): Read {
   const faults: Faults = {};
   const sized = (field: 'wanted' | 'label') => {
     const value = gigabytes(typed[field]);
@@ -80,6 +82,12 @@ export function readTyped(typed: Typed, timeZone: string): Read {
     if (parsed.ok) chargePercent = parsed.value;
     else faults.charge = `“${clip(typed.charge)}” is no charge. Type a number from 0 to 100.`;
   }
+  let budget: Money | null = null;
+  if (typed.budget.trim() !== '') {
+    const parsed = parseMoney(typed.budget, currency);
+    if (parsed.ok) budget = parsed.value;
+    else faults.budget = `${parsed.fault.sentence} ${parsed.fault.remedy}`;
+  }
   const promisedAt = typed.promised === '' ? null : localToIso(typed.promised, timeZone);
   if (typed.promised !== '' && promisedAt === null)
     faults.promised = 'This is no time. Pick a day and an hour.';
@@ -90,6 +98,7 @@ export function readTyped(typed: Typed, timeZone: string): Read {
     place: typed.place,
     wish: typed.wish,
     wantedGB: sized('wanted'),
+    budget,
     dataToKeep: typed.keep === 'yes',
     oldDrive: { formFactor: tidyFormFactor(typed.formFactor), labelGB: sized('label'), usedBytes },
     encryption: typed.encryption,
@@ -111,7 +120,7 @@ export function readTyped(typed: Typed, timeZone: string): Read {
     }
   }
   const { card, encryption, swollen, consent, wantedGB, dataToKeep, oldDrive } = form;
-  const sizesWrong = faults.wanted ?? faults.label ?? faults.used ?? faults.formFactor;
+  const sizesWrong = faults.budget ?? faults.wanted ?? faults.label ?? faults.used ?? faults.formFactor;
   return {
     takeIn: parsed.success && Object.keys(faults).length === 0 ? parsed.data : null,
     faults,
@@ -125,7 +134,14 @@ export function readTyped(typed: Typed, timeZone: string): Read {
       },
       parts:
         sizesWrong === undefined
-          ? { wantedGB, dataToKeep, oldDrive, systemVersion: form.systemVersion, placeId: form.placeId }
+          ? {
+              wantedGB,
+              budget,
+              dataToKeep,
+              oldDrive,
+              systemVersion: form.systemVersion,
+              placeId: form.placeId,
+            }
           : null,
     },
   };
@@ -157,6 +173,9 @@ export function startTyped(
     place: initial?.place ?? '',
     wish: initial?.wish ?? 'bigger',
     wanted: initial ? `${initial.wantedGB} GB` : asked?.wantedGB ? `${asked.wantedGB} GB` : '',
+    budget: initial?.budget
+      ? (initial.budget.minor / 10 ** minorDigits(initial.budget.currency)).toString()
+      : '',
     keep: initial && !initial.dataToKeep ? 'no' : 'yes',
     formFactor: initial?.oldDrive.formFactor ?? first?.formFactor ?? '',
     label: initial ? `${initial.oldDrive.labelGB} GB` : first ? `${first.labelGB} GB` : '',

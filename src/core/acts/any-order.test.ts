@@ -4,7 +4,7 @@ import { exact } from '../margin';
 import { isTrue, screwsOut } from '../work';
 import { type JobAct } from '.';
 import { benchCard, makeSheet } from '../job-view';
-import { choiceFit, stationStatesOf, ledgerOf, mainPart, nextStep } from '../job';
+import { choiceFit, needsReason, stationStatesOf, ledgerOf, mainPart, nextStep } from '../job';
 import { Bench, dock, drives, pads, proof, takeIn, choose } from './bench.test.data';
 
 const measured = fc
@@ -147,12 +147,10 @@ function broken(bench: Bench): string | null {
     return 'swapped before it was verified';
   if (isTrue(facts, 'copy.begun') && !job.dock) return 'a copy without drives';
   if (job.wish && !job.choice) return 'a layout without a drive';
-  const verdict = choiceFit(job, context)?.verdict ?? 'unknown';
-  if (
-    job.choice &&
-    !job.dock &&
-    (verdict === 'over' || (verdict === 'unknown' && job.choice.reason === null))
-  )
+  const worst = choiceFit(job, context);
+  const { verdict } = worst ?? { verdict: 'unknown' as const };
+  const asksReason = !worst || needsReason(worst);
+  if (job.choice && !job.dock && (asksReason ? job.choice.reason === null : verdict === 'over'))
     return 'a choice that does not fit';
   const at = stationStatesOf(state, context).filter((s) => s.state === 'current' || s.state === 'held');
   if (at.length !== (job.handedOver ? 0 : 1)) return 'the stations are at two places or none';

@@ -45,6 +45,7 @@ export const takeIn: TakeIn = {
   chargePercent: 21,
   promisedAt: null,
   placeId: null,
+  budget: null,
   note: '',
 };
 

@@ -4,6 +4,7 @@ import { DeviceProfile } from '../device';
 import { about, exact } from '../margin';
 import { fillWish } from '../disk';
 import { nextStep } from '../job';
+import { makeSheet } from '../job-view';
 import { factValue } from '../work';
 import { Bench, choose, dock, proof, takeIn } from './bench.test.data';
 import { type JobAct, decide, onlyAdds, permit, readsHistory } from '.';
@@ -141,6 +142,43 @@ it('the system version and the library are kept, and a library is taken off agai
   ]);
   bench.do({ kind: 'library', library: null });
   expect(last(bench).sentence).toBe('The library is taken off the list.');
+});
+
+describe('a wish', () => {
+  const smaller = choose('ostrel-marl-1000', ['lindrel-soft-250']);
+
+  it('that a drive does not meet is passed by a typed reason alone, which is kept and told', () => {
+    const bench = new Bench();
+    expect(bench.do(smaller)).toBe('wish-unmet');
+    expect(bench.do({ ...smaller, reason: 'the owner pays for 1 TB only' })).toBe('ok');
+    expect(bench.state.job.choice?.reason).toBe('the owner pays for 1 TB only');
+    expect(last(bench).sentence).toContain(
+      'Less than was wanted, taken all the same: the owner pays for 1 TB only',
+    );
+    expect(makeSheet(bench.state, bench.context).notes.some(({ text }) => text.includes('1 TB only'))).toBe(
+      true,
+    );
+  });
+
+  it('keeps no reason where it is met, and takes a choice back when it grows beyond it', () => {
+    const bench = new Bench({ ...takeIn, wantedGB: 1000 });
+    expect(bench.do({ ...smaller, reason: 'no need for one' })).toBe('ok');
+    expect(bench.state.job.choice?.reason).toBeNull();
+    expect(bench.do({ kind: 'amend', takeIn })).toBe('ok');
+    expect(bench.state.job.choice).toBeNull();
+    expect(last(bench).sentence).toContain('taken back: Size that was wanted: 1,000 GB');
+  });
+
+  it('of money counts like one of size', () => {
+    const bench = new Bench({ ...takeIn, wantedGB: 1000, budget: { minor: 100, currency: 'EUR' } });
+    expect(bench.do(smaller)).toBe('wish-unmet');
+    expect(bench.do({ ...smaller, reason: 'paid from another account' })).toBe('ok');
+  });
+
+  it('does not let pass what does not fit at all', () => {
+    const bench = new Bench({ ...takeIn, wantedGB: 8000 });
+    expect(bench.do({ ...choose('harlo-vigil-2000'), reason: 'it has to' })).toBe('does-not-fit');
+  });
 });
 
 describe('the end', () => {

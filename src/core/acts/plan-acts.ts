@@ -2,7 +2,16 @@ import { z } from 'zod';
 import { placeNamed } from '../device';
 import { type LayoutWish, LayoutWish as LayoutWishSchema, fillWish } from '../disk';
 import { worstMargin } from '../margin';
-import { Choice, type Job, againstStick, expectedLayout, fitOfIds, marginSentence, said } from '../job';
+import {
+  Choice,
+  type Job,
+  againstStick,
+  expectedLayout,
+  fitOfIds,
+  marginSentence,
+  needsReason,
+  said,
+} from '../job';
 import { type Result, ok, refuse } from '../result';
 import { Route, isLed, wayNames } from '../route';
 import { padWords } from '../stack';
@@ -43,8 +52,15 @@ export const choose = personAct(Choice.extend({ kind: z.literal('choose') }), {
         'Choose it without a pad, or add a heatsink.',
       );
     const worst = fitOfIds(job, choice, context);
-    if (worst?.verdict === 'over')
+    const isUnmet = worst !== null && worst.verdict === 'over' && needsReason(worst);
+    if (worst?.verdict === 'over' && !isUnmet)
       return refuse('does-not-fit', marginSentence(worst), worst.remedy ?? 'Choose another drive.');
+    if (isUnmet && choice.reason === null)
+      return refuse(
+        'wish-unmet',
+        marginSentence(worst),
+        `${worst.remedy ?? 'Choose another drive.'} With a reason it is taken all the same.`,
+      );
     const isUnknown = worst === null || worst.verdict === 'unknown';
     if (isUnknown && choice.reason === null) {
       const gone = worst?.missing[0];
@@ -55,7 +71,7 @@ export const choose = personAct(Choice.extend({ kind: z.literal('choose') }), {
       );
     }
     // A reason counts only where it was needed.
-    const reason = isUnknown ? choice.reason : null;
+    const reason = isUnknown || isUnmet ? choice.reason : null;
     const extras = [
       ...(adapter ? [`adapter ${adapter.model}`] : []),
       ...(sink ? [`heatsink ${sink.model}`] : []),
@@ -63,7 +79,7 @@ export const choose = personAct(Choice.extend({ kind: z.literal('choose') }), {
     ];
     const name = `${drive.maker} ${drive.model} ${showBytes(drive.labelGB * 1e9)}`;
     const tightest = worst ? `; tightest: ${worst.what.toLowerCase()}` : '';
-    const sentence = `Chose ${name}${extras.length > 0 ? ` with ${extras.join(', ')}` : ''}${tightest}.${reason ? ` Not known, taken all the same: ${reason}` : ''}`;
+    const sentence = `Chose ${name}${extras.length > 0 ? ` with ${extras.join(', ')}` : ''}${tightest}.${reason ? ` ${isUnmet ? 'Less than was wanted' : 'Not known'}, taken all the same: ${reason}` : ''}`;
     return said({ ...job, choice: { ...choice, reason }, wish: null }, 'choose', sentence);
   },
 });

@@ -3,6 +3,7 @@ import { type Margin, compareMargins, verdicts, worstMargin } from '../margin';
 import type { Drive, Heatsink, Pad } from '../part';
 import { cooledFit, heatFit } from './fit';
 import { driveForm } from './plug';
+import { partsOf } from './price';
 import { type Build, type Setting, bare, placesSeen } from './question';
 
 /** What may be laid on a drive or put under it. */
@@ -69,23 +70,6 @@ function offCentre(margins: Margin[]): number {
   const { from, to } = margin.limit;
   if (!from.known || !to.known) return Infinity;
   return Math.abs(margin.value.value - (from.value + to.value) / 2) / ((to.value - from.value) / 2);
-}
-
-export const partsOf = ({ drive, adapter, sink, pads }: Build) => [
-  drive,
-  ...(adapter ? [adapter] : []),
-  ...(sink ? [sink] : []),
-  ...pads,
-];
-
-/** Price of a build's parts in one currency, minor units; null where a part is priced in another. */
-export function priceMinor(build: Build, currency: string): number | null {
-  let minor = 0;
-  for (const { price } of partsOf(build)) {
-    if (price.currency !== currency) return null;
-    minor += price.minor;
-  }
-  return minor;
 }
 
 /** True where every part of the build lies on the shelf, as often as it is needed. */

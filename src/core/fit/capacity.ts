@@ -1,26 +1,52 @@
 import type { Place } from '../device';
-import {
-  type Estimate,
-  type Margin,
-  about,
-  atLeast,
-  atMost,
-  exact,
-  missing,
-  named,
-  oneOf,
-  within,
-} from '../margin';
+import { type Estimate, type Margin, atLeast, atMost, exact, named, oneOf, within } from '../margin';
+import { systemPartitionsBytes } from '../disk';
 import { labelCapacity } from '../part';
-import { type Build, type Setting, driveBytes, libraryBytes, sheet } from './question';
+import { type Build, type Setting, driveBytes, sheet } from './question';
+import { keptBytes, wishMargins } from './wish';
+
+const wholeDrive = (drive: Build['drive'], label: Estimate): Estimate =>
+  label.known
+    ? exact(driveBytes(drive), { kind: 'specification', note: 'sectors by label, IDEMA LBA1-03' })
+    : label;
+
+/** A copy on the dock carries whole partitions. */
+const roomForPartitions = (oldGB: number, drive: Build['drive'], label: Estimate): Margin =>
+  atLeast(
+    {
+      id: 'carry-over',
+      what: 'Room for the old partitions',
+      unit: 'bytes',
+      remedy:
+        'A copy on the dock carries whole partitions: choose a drive that is at least as large as the old one.',
+    },
+    wholeDrive(drive, label),
+    exact(driveBytes({ labelGB: oldGB, sectorBytes: 512 }), {
+      kind: 'specification',
+      note: 'old drive, sectors by label',
+    }),
+  );
+
+/** Nothing is carried over: the system's own partitions must still have room. */
+const roomForSystem = ({ profile }: Setting, drive: Build['drive'], label: Estimate): Margin =>
+  atLeast(
+    {
+      id: 'system-room',
+      what: 'Room for the system',
+      unit: 'bytes',
+      remedy: 'Choose a drive that holds the system’s own partitions.',
+    },
+    wholeDrive(drive, label),
+    exact(systemPartitionsBytes(profile.deliveredParts), {
+      kind: 'computed',
+      note: 'partitions as delivered, without the one that grows',
+    }),
+  );
 
 /** Capacity the device takes, room for the old data, the old partitions and what the owner wants on it, sector size. */
-export function capacityMargins(
-  { old, library }: Setting,
-  { drive }: Build,
-  place: Place,
-  freeBytes: number,
-): Margin[] {
+export function capacityMargins(setting: Setting, build: Build, place: Place, freeBytes: number): Margin[] {
+  const { old } = setting;
+  const { drive } = build;
   const label = labelCapacity(drive);
   const free = label.known
     ? exact(freeBytes, {
@@ -41,25 +67,8 @@ export function capacityMargins(
       place.limits.capacityToGB,
     ),
   ];
-  if (library)
-    margins.push(
-      atMost(
-        {
-          id: 'library',
-          what: 'Room for the library',
-          unit: 'bytes',
-          remedy: 'Choose a larger drive, or keep part of the library elsewhere.',
-        },
-        exact(libraryBytes(library), { kind: 'owner', note: 'as the owner listed it' }),
-        free,
-      ),
-    );
+  margins.push(...wishMargins(setting, build, place, free));
   if (!old || place.role !== 'system') return margins;
-  const used: Estimate = !old.dataToKeep
-    ? exact(0, { kind: 'owner', note: 'no data to keep' })
-    : old.usedBytes === null
-      ? missing('how full the old drive is', 'Read it in the device’s settings, or on the dock.')
-      : about(old.usedBytes, 0, 0, { kind: 'owner', note: 'as stated at take-in' });
   margins.push(
     atMost(
       {
@@ -68,25 +77,10 @@ export function capacityMargins(
         unit: 'bytes',
         remedy: 'Choose a larger drive, or have the owner clear some out first.',
       },
-      used,
+      keptBytes(setting),
       free,
     ),
-    atLeast(
-      {
-        id: 'carry-over',
-        what: 'Room for the old partitions',
-        unit: 'bytes',
-        remedy:
-          'A copy on the dock carries whole partitions: choose a drive that is at least as large as the old one.',
-      },
-      label.known
-        ? exact(driveBytes(drive), { kind: 'specification', note: 'sectors by label, IDEMA LBA1-03' })
-        : label,
-      exact(driveBytes({ labelGB: old.labelGB, sectorBytes: 512 }), {
-        kind: 'specification',
-        note: 'old drive, sectors by label',
-      }),
-    ),
+    old.dataToKeep ? roomForPartitions(old.labelGB, drive, label) : roomForSystem(setting, drive, label),
   );
   if (drive.sectorBytes !== 512) {
     margins.push(

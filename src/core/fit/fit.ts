@@ -10,6 +10,7 @@ import { type Layers, layersOf } from './layers';
 import { driveForm, plugMargins } from './plug';
 import { type Build, type Setting, driveBytes, placesSeen } from './question';
 import { type Speed, speedMargins, speedOf } from './speed';
+import { isWish } from './wish';
 
 export type FitAnswer = {
   margins: Margin[];
@@ -84,6 +85,14 @@ export function plainMargins(setting: Setting, build: Build, place: Place): Marg
   ];
 }
 
+/** The worst of all; but that a drive does not fit comes before that it is not what was wanted. */
+function worstOf(margins: Margin[]): Margin {
+  const worst = worstMargin(margins)!;
+  if (worst.verdict !== 'over' || !isWish(worst)) return worst;
+  const fitting = worstMargin(margins.filter((margin) => !isWish(margin)));
+  return fitting?.verdict === 'over' ? fitting : worst;
+}
+
 function fitAt(setting: Setting, build: Build, place: Place): FitAnswer {
   const { layers, margins: cooled } = cooledFit(setting, build, place);
   const heat = heatOf(setting, build, place, layers);
@@ -97,7 +106,7 @@ function fitAt(setting: Setting, build: Build, place: Place): FitAnswer {
     ...capacityMargins(setting, build, place, free),
     ...heatMargins(setting, build, place, heat),
   ];
-  return { margins, worst: worstMargin(margins)!, place, layers, speed, heat, freeShownBytes: free };
+  return { margins, worst: worstOf(margins), place, layers, speed, heat, freeShownBytes: free };
 }
 
 const toldApart = (revisions: Revision[]): Missing => ({
@@ -117,7 +126,7 @@ function merged(answers: FitAnswer[], revisions: Revision[]): FitAnswer {
     if (agree || worst.verdict === 'unknown') return worst;
     return { ...worst, verdict: 'unknown' as const, missing: [toldApart(revisions)], left: null };
   });
-  return { ...first, margins, worst: worstMargin(margins)! };
+  return { ...first, margins, worst: worstOf(margins) };
 }
 
 /**

@@ -109,14 +109,19 @@ export function heatMargins(
   if (!heat || !workload) return [];
   const does = workload.name.toLowerCase();
   const limit = heat.known ? limitOf(drive, place) : heat;
+  const slows =
+    heat.known && (heat.settled.throttledShare.value > 0 || heat.settled.throttledShare.plus !== 0);
   const margins = [
     atMost(
       {
         id: 'heat',
         what: `Settled heat, ${does}`,
         unit: '°C',
-        remedy: 'A sink, a pad that touches well, or a drive that draws less brings it down.',
-        note: 'as it would settle if the drive never slowed down',
+        remedy:
+          place.form.kind === 'module'
+            ? 'A sink, a pad that touches well, or a drive that draws less brings it down.'
+            : 'A drive that draws less brings it down; clean the fan and its way of air.',
+        note: slows ? 'as it would settle if the drive never slowed down' : undefined,
         combination: 'root-sum-square',
         zero: heat.known ? heat.roomC : 0,
       },
@@ -124,9 +129,8 @@ export function heatMargins(
       limit,
     ),
   ];
-  if (!heat.known) return margins;
+  if (!heat.known || !slows) return margins;
   const { throttledShare } = heat.settled;
-  if (throttledShare.value === 0 && throttledShare.plus === 0) return margins;
   margins.push(
     atMost(
       {

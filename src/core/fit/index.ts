@@ -1,5 +1,5 @@
 export { listName } from './acceptance';
-export { bestBuild, cooledBuilds, entersItself, onShelf, partsOf, priceMinor, seatedBuild } from './builds';
+export { bestBuild, cooledBuilds, entersItself, onShelf, seatedBuild } from './builds';
 export type { Accessories } from './builds';
 export { fit } from './fit';
 export type { FitAnswer } from './fit';
@@ -8,6 +8,9 @@ export type { HeatAnswer } from './heat';
 export { aboveBoard, padSqueeze, padThicknessWanted, sinkLift } from './layers';
 export type { Layers, SinkPlace } from './layers';
 export { driveForm, formWords } from './plug';
+export { partsOf, priceMinor } from './price';
+export { proposeSize, typicalSizes, usualGrowth } from './propose-size';
+export type { Proposal } from './propose-size';
 export {
   BuildIds,
   Library,
@@ -19,9 +22,10 @@ export {
   placesSeen,
   settingOf,
 } from './question';
-export type { Build, OldDrive, PartFinder, Setting } from './question';
+export type { Build, OldDrive, PartFinder, Setting, Wish } from './question';
 export { fasterGain, canGoIn, judgeDrive, nextSize, rankDrives, sortCandidates, whyNot } from './rank';
 export type { CandidateLine, RankWish } from './rank';
+export { contentBytes, isWish } from './wish';
 export { changeMinutes, remedies } from './remedy';
 export type { Change, Remedy, RemedyShelf } from './remedy';
 export { shoppingList } from './shopping';

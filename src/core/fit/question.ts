@@ -11,9 +11,13 @@ import {
 } from '../device';
 import { type Adapter, type Drive, type Heatsink, type Pad, forecastSectors } from '../part';
 import type { Workload } from '../heat';
+import type { Money } from '../units';
 
 /** What the old drive asks of the new one; `usedBytes` null where nobody has looked. */
 export type OldDrive = { labelGB: number; usedBytes: number | null; dataToKeep: boolean };
+
+/** Whether the data to keep of the old drive is part of the list; null where nobody said. */
+const holdsKept = z.boolean().nullable().optional();
 
 /** What the owner wants to have on the drive: items with their sizes, or a count and a typical size. */
 export const Library = z.discriminatedUnion('kind', [
@@ -21,6 +25,7 @@ export const Library = z.discriminatedUnion('kind', [
     kind: z.literal('count'),
     count: z.int().positive().max(100_000),
     typicalBytes: z.int().positive(),
+    holdsKept,
   }),
   z.object({
     kind: z.literal('items'),
@@ -28,6 +33,7 @@ export const Library = z.discriminatedUnion('kind', [
       .array(z.object({ name: z.string().trim().min(1).max(120), bytes: z.int().positive() }))
       .min(1)
       .max(2000),
+    holdsKept,
   }),
 ]);
 export type Library = z.infer<typeof Library>;
@@ -36,6 +42,9 @@ export const libraryBytes = (library: Library): number =>
   library.kind === 'count'
     ? library.count * library.typicalBytes
     : library.items.reduce((sum, { bytes }) => sum + bytes, 0);
+
+/** What the owner wants of a drive, beside that it fits; null for what was not said. */
+export type Wish = { wantedGB: number | null; budget: Money | null };
 
 /** The device's side of the question: it stays the same for all candidates. */
 export type Setting = {
@@ -47,6 +56,8 @@ export type Setting = {
   measures: Measures;
   old: OldDrive | null;
   library: Library | null;
+  /** Size and budget that are wanted; null where nothing was said. */
+  wish: Wish | null;
   /** As the device shows it; null until somebody has looked. */
   systemVersion: string | null;
   /** What the heat is judged by; null leaves heat out. */
@@ -79,6 +90,7 @@ export const settingOf = (profile: DeviceProfile, more: Partial<Setting> = {}): 
   measures: {},
   old: null,
   library: null,
+  wish: null,
   systemVersion: null,
   workload: null,
   ...more,

@@ -1,9 +1,10 @@
 import { type Margin, isKept, verdicts } from '../margin';
 import type { Drive } from '../part';
 import { showEstimate, showLimit } from '../units';
-import { type Accessories, bestBuild, onShelf, priceMinor, seatedBuild } from './builds';
+import { type Accessories, bestBuild, onShelf, seatedBuild } from './builds';
 import { fit, freeBytes } from './fit';
 import { firstRefusal } from './plug';
+import { priceMinor } from './price';
 import { type Build, type Setting, placesSeen } from './question';
 
 /** A candidate as a list shows it: small enough to send by the dozen. */

@@ -1,9 +1,10 @@
 import { isKept, worstMargin } from '../margin';
 import type { Drive, Heatsink, Pad } from '../part';
 import { padCombinations } from '../stack';
-import { adapterBuilds, cooledBuilds, entersItself, partsOf } from './builds';
+import { adapterBuilds, cooledBuilds, entersItself } from './builds';
 import { type FitAnswer, cooledFit, fit, plainMargins } from './fit';
 import { driveForm } from './plug';
+import { partsOf } from './price';
 import { type Build, type Setting, bare, placesSeen } from './question';
 
 export type Change =

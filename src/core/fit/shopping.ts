@@ -1,7 +1,7 @@
 import type { DeviceProfile } from '../device';
 import { type Part, type PartKind, kindOf } from '../part';
 import { type Money, showLengthMm } from '../units';
-import { partsOf } from './builds';
+import { partsOf } from './price';
 import { driveForm } from './plug';
 import type { Build } from './question';
 

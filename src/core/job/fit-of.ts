@@ -1,5 +1,5 @@
 import { type DeviceProfile, placeOf } from '../device';
-import { type Build, type BuildIds, type OldDrive, type Setting, fit } from '../fit';
+import { type Build, type BuildIds, type OldDrive, type Setting, fit, isWish } from '../fit';
 import { usualWorkload } from '../heat';
 import { type Margin, isKept } from '../margin';
 import { showEstimate, showLimit } from '../units';
@@ -26,6 +26,7 @@ export function settingOfJob(job: Job, profile: DeviceProfile, placeId: string |
     measures: job.measures,
     old: oldDriveOf(job),
     library: job.library,
+    wish: { wantedGB: job.takeIn.wantedGB, budget: job.takeIn.budget },
     systemVersion: job.takeIn.systemVersion,
     workload: usualWorkload(placeOf(profile, placeId)),
   };
@@ -65,9 +66,13 @@ export const choiceFit = (job: Job, context: DecideContext): Margin | null =>
 export const marginSentence = (margin: Margin) =>
   `${margin.what}: ${showEstimate(margin.value, margin.unit)}, allowed is ${showLimit(margin.limit, margin.unit)}.`;
 
-/** May work go on with this worst margin? What is not known may where a reason was given when it was chosen. */
+/** May work go on with this worst margin? What is not known, or less than was wanted, may where a reason was given when it was chosen. */
 export const isAllowed = (worst: Margin, choice: Job['choice']): boolean =>
-  isKept(worst) || (worst.verdict === 'unknown' && choice?.reason != null);
+  isKept(worst) || (needsReason(worst) && choice?.reason != null);
+
+/** What only a reason lets pass: a number that is not there, or a wish that is not met. */
+export const needsReason = (worst: Margin): boolean =>
+  worst.verdict === 'unknown' || (worst.verdict === 'over' && isWish(worst));
 
 /**
  * The job with its choice only where it still fits; a choice that does not is taken back with its layout, and `why`

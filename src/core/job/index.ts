@@ -42,6 +42,7 @@ export {
   isAllowed,
   keepWhatFits,
   marginSentence,
+  needsReason,
   oldDriveOf,
   placeIdOf,
   settingOfJob,

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { FormFactorText } from '../part';
+import { Money } from '../units';
 import type { FactSetting } from '../work';
 
 const yesNoUnknown = z.enum(['yes', 'no', 'unknown']);
@@ -14,6 +15,8 @@ export const TakeIn = z.object({
   wish: z.enum(['bigger', 'replace']),
   wantedGB: z.int('Type whole gigabytes.').positive('A capacity of 0 GB is none.').max(100_000),
   dataToKeep: z.boolean(),
+  /** What the parts may cost; null where nobody said. */
+  budget: Money.nullable().default(null),
   oldDrive: z.object({
     formFactor: FormFactorText,
     labelGB: z.int('Type whole gigabytes.').positive('A capacity of 0 GB is none.').max(100_000),
@@ -53,7 +56,10 @@ const asFact = (answer: YesNoUnknown) => (answer === 'unknown' ? null : answer =
 export type DeviceAnswers = Pick<TakeIn, 'card' | 'encryption' | 'swollen' | 'consent' | 'chargePercent'>;
 
 /** The answers that decide which drives come into question. */
-export type PartsAnswers = Pick<TakeIn, 'wantedGB' | 'oldDrive' | 'dataToKeep' | 'systemVersion' | 'placeId'>;
+export type PartsAnswers = Pick<
+  TakeIn,
+  'wantedGB' | 'budget' | 'oldDrive' | 'dataToKeep' | 'systemVersion' | 'placeId'
+>;
 
 /** The facts that taking in states. Unanswered questions stay not known. */
 export function takeInFacts(takeIn: DeviceAnswers, chargeBelowPercent: number): FactSetting[] {

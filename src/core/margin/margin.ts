@@ -22,6 +22,7 @@ export const MarginUnit = z.enum([
   'N',
   'years',
   'lanes',
+  'money',
   'none',
 ]);
 export type MarginUnit = z.infer<typeof MarginUnit>;

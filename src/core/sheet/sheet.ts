@@ -42,6 +42,7 @@ export type Sheet = z.infer<typeof Sheet>;
 export const marginOptions = (sheet: Sheet, station: string, options: ShowOptions): ShowOptions => ({
   ...options,
   habit: station === 'prove' ? sheet.showsCapacity : 'decimal',
+  ...(sheet.parts[0] ? { currency: sheet.parts[0].price.currency } : {}),
 });
 
 /** Said where a device counts otherwise than a label does; empty where they agree. */

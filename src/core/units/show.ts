@@ -3,15 +3,16 @@ import type { Estimate, Limit, Margin, MarginUnit, Named } from '../margin';
 import { type SizeHabit, showBytes } from './bytes';
 import { showDuration } from './duration';
 import { showLengthMm } from './length';
+import { showMoney } from './money';
 import { showRate } from './rate';
 
-export type ShowOptions = { locale?: string; habit?: SizeHabit };
+export type ShowOptions = { locale?: string; habit?: SizeHabit; currency?: string };
 
 /** A number in a margin's unit, with the unit. */
 export function showValue(
   value: number,
   unit: MarginUnit,
-  { locale = 'en-GB', habit = 'decimal' }: ShowOptions = {},
+  { locale = 'en-GB', habit = 'decimal', currency }: ShowOptions = {},
 ): string {
   const plain = (digits: number) => numberFormat(locale, { maximumFractionDigits: digits }).format(value);
   switch (unit) {
@@ -39,6 +40,8 @@ export function showValue(
       return `${plain(Math.abs(value) < 10 ? 1 : 0)} N`;
     case 'years':
       return `${plain(Math.abs(value) < 10 ? 1 : 0)} years`;
+    case 'money':
+      return currency ? showMoney({ minor: Math.round(value), currency }, locale) : plain(0);
     case 'lanes':
       return `×${plain(0)}`;
     case 'count':

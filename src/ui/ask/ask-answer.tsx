@@ -73,7 +73,7 @@ function Answer({
   onAsk,
 }: Props & { profile: DeviceProfile }) {
   const { currency, locale } = settings;
-  const options = { locale, habit: 'decimal' as const };
+  const options = { locale, habit: 'decimal' as const, currency };
   const [wish, setWish] = useState<RankWish>({ text: '', shelfFirst: false });
   const [tab, setTab] = useState('candidates');
   const { placeId, revisionId, systemVersion } = view;

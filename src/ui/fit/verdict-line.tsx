@@ -1,3 +1,4 @@
+import { isWish } from '@/core/fit';
 import type { Margin } from '@/core/margin';
 import { type ShowOptions, showEstimate, showLimit } from '@/core/units';
 import { BowlSign } from '../bowl-sign';
@@ -24,7 +25,10 @@ export function VerdictLine({
     <section className="flex items-center gap-3" aria-live="polite">
       <BowlSign verdict={worst.verdict} use={worst.use} size={size} />
       <p className="font-display text-[21px] font-bold leading-tight">
-        <span className={verdictText[worst.verdict]}>{headline[worst.verdict]}</span> {worst.what}:{' '}
+        <span className={verdictText[worst.verdict]}>
+          {worst.verdict === 'over' && isWish(worst) ? 'Not what was wanted.' : headline[worst.verdict]}
+        </span>{' '}
+        {worst.what}:{' '}
         {worst.missing[0] ? (
           <>{worst.missing[0].what}</>
         ) : (

@@ -70,6 +70,11 @@ describe('the library', () => {
     render(
       <LibraryPanel
         library={null}
+        old={{ labelGB: 1000, usedBytes: 300e9, dataToKeep: true }}
+        lines={[]}
+        wantedGB={2000}
+        currency="EUR"
+        onWant={() => undefined}
         freeBytes={2e12}
         locale="en-GB"
         busy={false}
@@ -78,12 +83,15 @@ describe('the library', () => {
     );
     const field = screen.getByLabelText('What the owner wants on it');
     fireEvent.change(field, { target: { value: '40 × 60 GB' } });
+    expect(screen.getByText('2.7 TB')).toBeTruthy();
+    fireEvent.click(screen.getByRole('radio', { name: 'In the list' }));
     expect(screen.getByText('2.4 TB')).toBeTruthy();
+    expect(screen.getByText(/No drive that fits has room for 3.12 TB/u)).toBeTruthy();
     fireEvent.click(screen.getByRole('button', { name: 'Count it in' }));
     fireEvent.change(field, { target: { value: 'Tide' } });
     expect(screen.getByRole('alert').textContent).toContain('“Tide” names no size');
     fireEvent.change(field, { target: { value: '' } });
     fireEvent.click(screen.getByRole('button', { name: 'Leave it out' }));
-    expect(used).toEqual([{ kind: 'count', count: 40, typicalBytes: 60e9 }, null]);
+    expect(used).toEqual([{ kind: 'count', count: 40, typicalBytes: 60e9, holdsKept: true }, null]);
   });
 });

@@ -2,7 +2,7 @@
 import { useMemo, useState } from 'react';
 import { placeOf } from '@/core/device';
 import { type Build, idsOf } from '@/core/fit';
-import { placeIdOf, settingOfJob } from '@/core/job';
+import { needsReason, placeIdOf, settingOfJob } from '@/core/job';
 import { showBytes } from '@/core/units';
 import { padWords } from '@/core/stack';
 import { Button } from '../button';
@@ -130,10 +130,15 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
           content: (
             <LibraryPanel
               library={job.library}
+              old={setting.old}
+              lines={lines}
+              wantedGB={job.takeIn.wantedGB}
+              currency={currency}
               freeBytes={lines.find((line) => line.build.drive.id === drive.id)?.freeShownBytes ?? 0}
               locale={locale}
               busy={busy}
               onUse={(library) => void act({ kind: 'library', library })}
+              onWant={(wantedGB) => void act({ kind: 'amend', takeIn: { ...job.takeIn, wantedGB } })}
             />
           ),
         },
@@ -144,6 +149,8 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
         const done = (chosen || locked) && goOn;
         const unknown = worst.verdict === 'unknown';
         const over = worst.verdict === 'over';
+        // What only a reason lets pass: a number that is not there, or a wish that is not met.
+        const asksReason = needsReason(worst);
         return (
           <StationFrame
             aside={aside}
@@ -153,7 +160,15 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
               ) : (
                 <>
                   <MainAction
-                    words={over ? 'Make it fit' : unknown ? 'Measure it first' : chooseWords}
+                    words={
+                      over
+                        ? asksReason
+                          ? 'Look for what was wanted'
+                          : 'Make it fit'
+                        : unknown
+                          ? 'Measure it first'
+                          : chooseWords
+                    }
                     go={
                       locked || chosen || trying
                         ? null
@@ -168,7 +183,7 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
                     }
                     busy={busy}
                   />
-                  {unknown && !locked && (
+                  {asksReason && !locked && !chosen && (
                     <form
                       className="flex items-center gap-2"
                       onSubmit={(event) => {
@@ -178,7 +193,11 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
                     >
                       <input
                         className="h-11 w-56 rounded-xl border border-line-strong bg-surface px-3"
-                        aria-label="Reason to take it although this is not known"
+                        aria-label={
+                          unknown
+                            ? 'Reason to take it although this is not known'
+                            : 'Reason to take it although it is not what was wanted'
+                        }
                         placeholder="or a reason to take it so"
                         value={reason}
                         onChange={(event) => setReason(event.target.value)}

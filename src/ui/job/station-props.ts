@@ -47,4 +47,5 @@ export const showOptions = (view: JobView): ShowOptions & { locale: string; time
   locale: view.frame.settings.locale,
   timeZone: view.frame.settings.timeZone,
   habit: 'decimal',
+  currency: view.frame.settings.currency,
 });

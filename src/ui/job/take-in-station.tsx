@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { placeOf } from '@/core/device';
 import { chargeLimitOf } from '@/core/job';
-import { showBytes } from '@/core/units';
+import { showBytes, showMoney } from '@/core/units';
 import { type FactName, factValue } from '@/core/work';
 import { Button } from '../button';
 import { showMoment } from '../clock';
@@ -52,6 +52,7 @@ export function TakeInStation({ view, askParts, act, busy, openNote, removePhoto
       ? ([['In the device', placeOf(profile, takeIn.placeId).name]] as [string, string][])
       : []),
     ['Wish', `${takeIn.wish}, ${showBytes(takeIn.wantedGB * 1e9, options)}`],
+    ...(takeIn.budget ? ([['Budget', showMoney(takeIn.budget, options.locale)]] as [string, string][]) : []),
     ['Old drive', `${takeIn.oldDrive.formFactor}, ${showBytes(takeIn.oldDrive.labelGB * 1e9, options)}`],
     [
       'In use',

@@ -174,6 +174,11 @@ function JobHeader({ view, station }: { view: JobView; station: StationId }) {
         </p>
         <p className="text-soft">
           {size(job.takeIn.oldDrive.labelGB)} → {size(view.drive?.labelGB ?? job.takeIn.wantedGB)}
+          {view.drive && view.drive.labelGB !== job.takeIn.wantedGB && (
+            <span className={view.drive.labelGB < job.takeIn.wantedGB ? 'font-semibold text-tight' : ''}>
+              {', '}wanted {size(job.takeIn.wantedGB)}
+            </span>
+          )}
         </p>
         {job.takeIn.practice && (
           <p
