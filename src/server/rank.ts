@@ -140,7 +140,11 @@ export async function partsForesight(runtime: Runtime, form: unknown): Promise<R
   const { drives } = await shelves(runtime);
   if (!placeNamed(profile, placeId)) return noPlace(profile);
   const setting = settingOf(profile, {
-    wish: { wantedGB, budget }, placeId, old: { ...oldDrive, dataToKeep }, systemVersion });
+    wish: { wantedGB, budget },
+    placeId,
+    old: { ...oldDrive, dataToKeep },
+    systemVersion,
+  });
   const offered = drives.filter(({ labelGB }) => labelGB >= wantedGB);
   const judged = await judgeAll(runtime, setting, offered, currency);
   return ok(foreseeParts(sortCandidates(judged, { currency, prefers: [], shelfFirst: false })));

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import type { DeviceProfile } from '@/core/device';
 import { type PartsAnswers, handworkSpread } from '@/core/job';
 import { type PartsForesight, foresee } from '@/core/job-view';
+import { FinalChangeNotice } from './fit/final-change';
 import { padWords } from '@/core/stack';
 import { showBytes, showDuration, showMoney } from '@/core/units';
 import type { Settings } from '@/core/workshop';
@@ -74,12 +75,14 @@ function Parts({ profile, askParts, asked, settings }: Omit<Props, 'answered'> &
     return (
       <p>
         <b className={unknown ? undefined : 'text-over'}>
-          {unknown ? 'Not known yet' : 'None fits'}: {offered} drives of {size} or more.
+          {unknown
+            ? `Not known yet: ${nearest.worst.missing[0]?.what ?? nearest.worst.what.toLowerCase()}.`
+            : `None fits of ${offered} drives of ${size} or more.`}
         </b>{' '}
         {nearest && (
           <span className="text-[14px] text-soft">
             {unknown
-              ? `Missing: ${nearest.worst.missing[0]?.what ?? nearest.worst.what.toLowerCase()}.`
+              ? (nearest.worst.missing[0]?.howToGet ?? nearest.worst.remedy)
               : `Nearest: ${nearest.build.drive.maker} ${nearest.build.drive.model}, over in ${nearest.worst.what.toLowerCase()}.`}
           </span>
         )}
@@ -93,17 +96,20 @@ function Parts({ profile, askParts, asked, settings }: Omit<Props, 'answered'> &
     pads.length > 0 ? `a pad of ${padWords(pads)} mm` : null,
   ].filter(Boolean);
   return (
-    <p>
-      {fitting} of {offered} drives of {size} or more fit, from{' '}
-      <b className="figures whitespace-nowrap">
-        {cheapest.minor === null
-          ? showMoney(drive.price, locale)
-          : showMoney({ minor: cheapest.minor, currency }, locale)}
-      </b>{' '}
-      <span className="text-[14px] text-soft">
-        ({drive.maker} {drive.model} {showBytes(drive.labelGB * 1e9, { locale })}
-        {extras.length > 0 ? ` with ${extras.join(', ')}` : ''})
-      </span>
-    </p>
+    <>
+      <p>
+        {fitting} of {offered} drives of {size} or more fit, from{' '}
+        <b className="figures whitespace-nowrap">
+          {cheapest.minor === null
+            ? showMoney(drive.price, locale)
+            : showMoney({ minor: cheapest.minor, currency }, locale)}
+        </b>{' '}
+        <span className="text-[14px] text-soft">
+          ({drive.maker} {drive.model} {showBytes(drive.labelGB * 1e9, { locale })}
+          {extras.length > 0 ? ` with ${extras.join(', ')}` : ''})
+        </span>
+      </p>
+      <FinalChangeNotice profile={profile} build={cheapest.build} />
+    </>
   );
 }

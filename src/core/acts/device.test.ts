@@ -1,3 +1,4 @@
+import ploverData from '../../../demo/devices/braskit-plover.json';
 import skeinData from '../../../demo/devices/vellamar-skein.json';
 import wrenData from '../../../demo/devices/braskit-wren.json';
 import { DeviceProfile } from '../device';
@@ -178,6 +179,40 @@ describe('a wish', () => {
   it('does not let pass what does not fit at all', () => {
     const bench = new Bench({ ...takeIn, wantedGB: 8000 });
     expect(bench.do({ ...choose('harlo-vigil-2000'), reason: 'it has to' })).toBe('does-not-fit');
+  });
+});
+
+describe('a change that cannot be undone', () => {
+  const plover = DeviceProfile.parse(ploverData);
+  const cut = {
+    ...choose('tolvane-quay-1000'),
+    adapterId: 'orme-step-4280',
+    caseChangeIds: ['trim-ribs'],
+    reason: 'its chips are lower than their class',
+  };
+  const agree = (agrees: boolean, caseChangeId = 'trim-ribs') => ({
+    kind: 'agree' as const,
+    caseChangeId,
+    agrees,
+  });
+  const bench = () => new Bench({ ...takeIn, wantedGB: 1000 }, plover);
+
+  it('needs what the owner says to it before a drive is chosen with it', () => {
+    const b = bench();
+    expect(b.do(cut)).toBe('not-agreed');
+    expect(b.do(agree(true, 'saw-off'))).toBe('no-change');
+    expect(b.do(agree(true))).toBe('ok');
+    expect(last(b).sentence).toContain('The owner agrees: Trim the two ribs inside the back.');
+    expect(b.do(cut)).not.toBe('not-agreed');
+  });
+
+  it('goes, and takes the drive back, where the owner changes their mind before the work begins', () => {
+    const b = bench();
+    b.do(agree(true));
+    expect(b.do(cut)).toBe('ok');
+    expect(b.do(agree(false))).toBe('ok');
+    expect([b.state.job.choice, b.state.job.agreedChanges]).toEqual([null, []]);
+    expect(last(b).sentence).toContain('The chosen drive is taken back.');
   });
 });
 

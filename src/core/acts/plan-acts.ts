@@ -10,6 +10,7 @@ import {
   fitOfIds,
   marginSentence,
   needsReason,
+  notAgreed,
   said,
 } from '../job';
 import { type Result, ok, refuse } from '../result';
@@ -20,6 +21,41 @@ import { isTrue } from '../work';
 import { type Asked, always, personAct } from './record';
 
 /** What is decided before the device is opened: the drive, the way, the layout, the stick. */
+
+/** What the owner is asked before anything is bought: a change to the case that cannot be undone. */
+export const agree = personAct(
+  z.object({ kind: z.literal('agree'), caseChangeId: z.string().max(40), agrees: z.boolean() }),
+  {
+    words: 'note what the owner says to a change of the case',
+    afterHandOver: false,
+    needs: ({ state: { job, doneSteps }, act }) =>
+      !act.agrees && (job.dock !== null || doneSteps.length > 0)
+        ? refuse('begun', 'The work has begun with it.', 'Note what the owner says, and stop the work.')
+        : ok(null),
+    stops: [],
+    permit: always,
+    decide({ state: { job }, act: { caseChangeId, agrees }, context }) {
+      const change = context.profile.caseChanges.find(({ id }) => id === caseChangeId);
+      if (!change)
+        return refuse(
+          'no-change',
+          'This device knows no such change to its case.',
+          'Choose one that its profile names.',
+        );
+      const others = job.agreedChanges.filter((id) => id !== caseChangeId);
+      const next = { ...job, agreedChanges: agrees ? [...others, caseChangeId] : others };
+      // A drive that was chosen with it goes with it.
+      const isChosen = !agrees && job.choice?.caseChangeIds.includes(caseChangeId) === true;
+      return said(
+        isChosen ? { ...next, choice: null, wish: null } : next,
+        'agree',
+        agrees
+          ? `The owner agrees: ${change.title}. ${change.risk}`
+          : `The owner does not agree: ${change.title}.${isChosen ? ' The chosen drive is taken back.' : ''}`,
+      );
+    },
+  },
+);
 
 export const choose = personAct(Choice.extend({ kind: z.literal('choose') }), {
   words: 'choose a drive',
@@ -50,6 +86,13 @@ export const choose = personAct(Choice.extend({ kind: z.literal('choose') }), {
         'no-sink',
         'There is no sink here for a pad to touch.',
         'Choose it without a pad, or add a heatsink.',
+      );
+    const unasked = notAgreed(job, context.profile, choice.caseChangeIds);
+    if (unasked)
+      return refuse(
+        'not-agreed',
+        `${unasked.title}: ${unasked.risk}`,
+        'Ask the owner first, and note that they agree, before anything is bought.',
       );
     const worst = fitOfIds(job, choice, context);
     const isUnmet = worst !== null && worst.verdict === 'over' && needsReason(worst);

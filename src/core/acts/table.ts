@@ -20,6 +20,7 @@ export const actTable = Object.freeze({
   'system-version': device.systemVersion,
   library: device.library,
   note: device.note,
+  agree: plan.agree,
   choose: plan.choose,
   'lay-out': plan.layOut,
   route: plan.route,

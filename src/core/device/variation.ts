@@ -37,6 +37,17 @@ export const CaseChange = z.object({
   how: z.string().max(400),
   minutes: z.number().positive().max(240),
   risk: z.string().max(300),
+  /** What it takes beside the usual tools, and what protects from it; with the reason of each. */
+  tools: z
+    .array(z.object({ tool: shortText, why: z.string().max(200) }))
+    .max(8)
+    .default([]),
+  protection: z
+    .array(z.object({ what: shortText, why: z.string().max(200) }))
+    .max(8)
+    .default([]),
+  /** Whether it can be taken back; what was cut away cannot. */
+  isFinal: z.boolean().default(true),
   changes: z.record(z.string(), PlaceChange),
 });
 export type CaseChange = z.infer<typeof CaseChange>;

@@ -13,6 +13,7 @@ export const historyKinds = Object.freeze({
   revision: { onSheet: false },
   'system-version': { onSheet: false },
   library: { onSheet: false },
+  agree: { onSheet: true },
   choose: { onSheet: false },
   'lay-out': { onSheet: false },
   route: { onSheet: false },

@@ -43,6 +43,7 @@ export {
   keepWhatFits,
   marginSentence,
   needsReason,
+  notAgreed,
   oldDriveOf,
   placeIdOf,
   settingOfJob,

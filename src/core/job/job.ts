@@ -48,6 +48,8 @@ export const Job = z.object({
   chargePolicy: z.enum(chargePolicies).default('low-charge'),
   /** What the owner wants to have on the drive. */
   library: Library.nullable().default(null),
+  /** Changes to the case that the owner has agreed to, though they cannot be undone. */
+  agreedChanges: z.array(z.string().max(40)).max(8).default([]),
   choice: Choice.nullable(),
   wish: LayoutWish.nullable(),
   dock: z
@@ -109,6 +111,7 @@ export const newJob = (id: string, takeIn: TakeIn): Job => ({
   answers: {},
   chargePolicy: 'low-charge',
   library: null,
+  agreedChanges: [],
   choice: null,
   wish: null,
   dock: null,

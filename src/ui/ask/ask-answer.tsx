@@ -11,6 +11,7 @@ import type { Settings } from '@/core/workshop';
 import { Button } from '../button';
 import { showDate } from '../clock';
 import { CandidateTable } from '../fit/candidate-table';
+import { finalIdsOf } from '../fit/final-change';
 import { FitBench } from '../fit/fit-bench';
 import { CandidateSearch, type RankWish, useRanked } from '../job/candidate-search';
 import type { StationProps } from '../job/station-props';
@@ -104,6 +105,7 @@ function Answer({
       workload: usualWorkload(placeOf(profile, placeId)),
     });
   }, [profile, placeId, revisionId, systemVersion]);
+  const finalIds = useMemo(() => finalIdsOf(profile), [profile]);
   const table = (selected: string | null) => (
     <>
       <CandidateSearch wish={wish} onWish={setWish} ranked={ranked} />
@@ -114,6 +116,7 @@ function Answer({
         locale={locale}
         habit={profile.showsCapacity}
         currency={currency}
+        finalIds={finalIds}
       />
     </>
   );

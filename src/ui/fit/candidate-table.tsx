@@ -12,6 +12,8 @@ type Props = {
   onSelect: (build: Build) => void;
   locale: string;
   habit: SizeHabit;
+  /** Changes to the case that cannot be undone; the same list at every render. */
+  finalIds: readonly string[];
   /** The workshop's: what is priced in another one cannot be compared by the gigabyte. */
   currency: string;
 };
@@ -21,7 +23,7 @@ const extras = ({ build: { adapter, sink, pads } }: CandidateLine): string =>
   [adapter?.model, sink?.model, pads.length > 0 ? `pad ${padWords(pads)}` : null].filter(Boolean).join(', ');
 
 /** The candidates, best first; arrow keys go through them. */
-export function CandidateTable({ lines, selected, onSelect, locale, habit, currency }: Props) {
+export function CandidateTable({ lines, selected, onSelect, locale, habit, currency, finalIds }: Props) {
   // The radio answers at once; what follows from it is drawn in slices, so that the page stays free.
   const [shown, show] = useOptimistic(selected);
   const select = useCallback(
@@ -77,6 +79,7 @@ export function CandidateTable({ lines, selected, onSelect, locale, habit, curre
                 locale={locale}
                 habit={habit}
                 currency={currency}
+                finalIds={finalIds}
               />
             ))}
           </tbody>
@@ -103,6 +106,7 @@ const CandidateRow = memo(function CandidateRow({
   locale,
   habit,
   currency,
+  finalIds,
 }: RowProps) {
   const { drive } = line.build;
   const why = whyNot(line);
@@ -133,6 +137,12 @@ const CandidateRow = memo(function CandidateRow({
         </span>
         {(why ?? more) && (
           <span className="block text-[12.5px] leading-tight text-soft">{why ?? `with ${more}`}</span>
+        )}
+        {line.build.caseChangeIds.length > 0 && (
+          <span className="block text-[12.5px] font-semibold leading-tight text-tight">
+            only with a change to the case
+            {finalIds.some((id) => line.build.caseChangeIds.includes(id)) && ' that cannot be undone'}
+          </span>
         )}
       </td>
       <td className="figures whitespace-nowrap pl-2 lg:pl-3 text-right">

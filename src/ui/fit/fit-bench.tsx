@@ -16,6 +16,7 @@ import { MarginList } from '../margin-list';
 import { Card } from '../station-frame';
 import { ChainCard } from './chain-card';
 import type { LayerId } from './cut';
+import { FinalChangeNotice } from './final-change';
 import { HeatCard } from './heat-card';
 import { HeightsPanel } from './heights-panel';
 import { PadPanel } from './pad-panel';
@@ -132,6 +133,7 @@ export function FitBench({
   const main = (
     <>
       <VerdictLine worst={answer.worst} options={options} />
+      <FinalChangeNotice profile={setting.profile} build={build} />
       <Card>
         <SlotCut
           answer={answer}

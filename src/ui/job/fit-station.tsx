@@ -2,12 +2,13 @@
 import { useMemo, useState } from 'react';
 import { placeOf } from '@/core/device';
 import { type Build, idsOf } from '@/core/fit';
-import { needsReason, placeIdOf, settingOfJob } from '@/core/job';
+import { needsReason, notAgreed, placeIdOf, settingOfJob } from '@/core/job';
 import { showBytes } from '@/core/units';
 import { padWords } from '@/core/stack';
 import { Button } from '../button';
 import { Choice } from '../choice';
 import { CandidateTable } from '../fit/candidate-table';
+import { finalIdsOf } from '../fit/final-change';
 import { FitBench } from '../fit/fit-bench';
 import { ImpressionForm } from '../fit/impression-form';
 import { LibraryPanel } from '../fit/library-panel';
@@ -38,6 +39,7 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
   const asked = lines.find((line) => line.build.drive.id === askedDriveId);
   const build = picked ?? asked?.build ?? lines[0]?.build ?? null;
   const setting = useMemo(() => settingOfJob(job, profile, placeId), [job, profile, placeId]);
+  const finalIds = useMemo(() => finalIdsOf(profile), [profile]);
   const [reason, setReason] = useState('');
   const [tab, setTab] = useState('candidates');
   const [measuring, setMeasuring] = useState(0);
@@ -107,6 +109,7 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
                 locale={locale}
                 habit={profile.showsCapacity}
                 currency={currency}
+                finalIds={finalIds}
               />
             </>
           ),
@@ -151,6 +154,8 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
         const over = worst.verdict === 'over';
         // What only a reason lets pass: a number that is not there, or a wish that is not met.
         const asksReason = needsReason(worst);
+        const unasked =
+          worst.verdict === 'over' && !asksReason ? null : notAgreed(job, profile, build.caseChangeIds);
         return (
           <StationFrame
             aside={aside}
@@ -170,7 +175,7 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
                           : chooseWords
                     }
                     go={
-                      locked || chosen || trying
+                      locked || chosen || trying || unasked
                         ? null
                         : over
                           ? () => setTab('remedies')
