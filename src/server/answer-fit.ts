@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { placeNamed, DeviceProfile, Measures } from '@/core/device';
-import { type Build, Library, fit, partsOf, remedies, settingOf, shoppingList } from '@/core/fit';
+import { type Build, Library, fit, partsOf, remedies, settingOf } from '@/core/fit';
+import { kitOf } from '@/core/kit';
 import { usualWorkload, workloadOf, workloads } from '@/core/heat';
 import { Adapter, Drive, Heatsink, Pad } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
@@ -101,6 +102,17 @@ export async function answerFit(runtime: Runtime, form: unknown): Promise<Result
   const shelf = await shelves(runtime);
   const mend =
     asked.remedies === 0 || answer.worst.verdict === 'clear' ? [] : remedies(setting, build, shelf);
+  const kit = kitOf({
+    profile,
+    build,
+    oldFormFactor: null,
+    answers: {},
+    revisionId: asked.revisionId,
+    route: null,
+    cases: [],
+    oldProtocol: null,
+    month: runtime.now().getUTCMonth() + 1,
+  });
   return ok({
     verdict: answer.worst.verdict,
     worst: answer.worst,
@@ -121,6 +133,6 @@ export async function answerFit(runtime: Runtime, form: unknown): Promise<Result
       extraMinor: remedy.extraMinor,
       minutes: remedy.minutes,
     })),
-    shopping: shoppingList(profile, build),
+    shopping: [...kit.parts, ...kit.things.map(({ group, ...thing }) => ({ kind: group, ...thing }))],
   });
 }

@@ -111,5 +111,5 @@ export const dockCases = (runtime: Runtime): Promise<DockCase[]> => partsOfKind(
 
 export const partsView = async (runtime: Runtime): Promise<PartsView> => {
   const { pads, sinks } = await shelves(runtime);
-  return { pads, sinks };
+  return { pads, sinks, cases: await partsOfKind(runtime.database, 'case') };
 };

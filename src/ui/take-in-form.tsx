@@ -78,6 +78,8 @@ export function TakeInForm({
   const profile = profiles.find(({ id }) => id === typed.profileId) ?? profiles[0];
   const places = profile?.places.filter(({ replaceable }) => replaceable) ?? [];
   const main = profile && mainPlace(profile);
+  // A device on the mains alone has no charge to ask for.
+  const hasCell = profile?.procedure.power !== 'mains';
   const { takeIn, answered } = readTyped(typed, settings.timeZone, settings.currency);
   const submit = handleSubmit(async () => {
     if (!takeIn) return;
@@ -256,13 +258,15 @@ export function TakeInForm({
           {choice('swollen', 'Does the back bulge?', yesNoUnknown)}
           {choice('consent', 'Told what opening does to the guarantee, and agrees?', yesNo)}
           <div className="grid grid-cols-2 gap-3 md:grid-cols-[120px_1fr] md:max-lg:col-span-full">
-            <Field
-              label="Charge now, %"
-              inputMode="decimal"
-              {...register('charge')}
-              error={error('charge')}
-              hint={profile ? `opened below ${profile.opening.chargeBelowPercent} %` : undefined}
-            />
+            {hasCell && (
+              <Field
+                label="Charge now, %"
+                inputMode="decimal"
+                {...register('charge')}
+                error={error('charge')}
+                hint={profile ? `opened below ${profile.opening.chargeBelowPercent} %` : undefined}
+              />
+            )}
             <Field
               label="Promised for"
               type="datetime-local"

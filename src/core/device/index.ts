@@ -8,4 +8,5 @@ export { DeviceProfile, KeptProfile, StoredProfile } from './profile';
 export { profileFaults } from './profile-faults';
 export type { ProfileFault } from './profile-faults';
 export { mainPlace, placeNamed, placeOf, resolvePlace, revisionsThatMatter } from './resolve';
+export { cautionsAt } from './station-cautions';
 export { CaseChange, PlaceChange, Revision } from './variation';

@@ -28,5 +28,5 @@ export type { CandidateLine, RankWish } from './rank';
 export { contentBytes, isWish } from './wish';
 export { changeMinutes, remedies } from './remedy';
 export type { Change, Remedy, RemedyShelf } from './remedy';
-export { shoppingList } from './shopping';
+export { partLines } from './shopping';
 export type { ShoppingLine } from './shopping';

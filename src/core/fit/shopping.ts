@@ -1,4 +1,3 @@
-import type { DeviceProfile } from '../device';
 import { type Part, type PartKind, kindOf } from '../part';
 import { type Money, showLengthMm } from '../units';
 import { partsOf } from './price';
@@ -6,15 +5,16 @@ import { driveForm } from './plug';
 import type { Build } from './question';
 
 export type ShoppingLine = {
-  kind: PartKind | 'tool';
+  kind: PartKind;
   name: string;
   /** Exact size, or what is special about it. */
   detail: string;
   count: number;
-  /** How many of them lie on the shelf; null for tools, which nobody counts here. */
-  have: number | null;
-  buy: number | null;
-  price: Money | null;
+  /** How many of them lie on the shelf, where, and how many must come. */
+  have: number;
+  place: string | null;
+  buy: number;
+  price: Money;
 };
 
 /** Pads are cut to the module: its length less the contacts and the screw end, its width less a millimetre a side. */
@@ -41,11 +41,11 @@ function detail(part: Part, build: Build): string {
   }
 }
 
-/** What a build needs: its parts with exact sizes and counts, what the shelf has and what must be bought; then the tools. */
-export function shoppingList(profile: DeviceProfile, build: Build): ShoppingLine[] {
+/** The parts of a build with exact sizes and counts, what the shelf has and what must be bought. */
+export function partLines(build: Build): ShoppingLine[] {
   const parts = partsOf(build);
   const once = parts.filter(({ id }, i) => parts.findIndex((part) => part.id === id) === i);
-  const lines = once.map((part): ShoppingLine => {
+  return once.map((part): ShoppingLine => {
     const count = parts.filter(({ id }) => id === part.id).length;
     return {
       kind: kindOf(part),
@@ -53,25 +53,9 @@ export function shoppingList(profile: DeviceProfile, build: Build): ShoppingLine
       detail: detail(part, build),
       count,
       have: Math.min(part.onShelf, count),
+      place: part.shelfPlace ?? null,
       buy: Math.max(0, count - part.onShelf),
       price: part.price,
     };
   });
-  const { procedure, specialTools } = profile;
-  const special = (tool: string) =>
-    specialTools.find((entry) => tool.toLowerCase().includes(entry.tool.toLowerCase()));
-  const used = [...procedure.open, ...procedure.swap].flatMap(({ tool }) => tool ?? []);
-  const bits = procedure.fasteners.map(({ bit }) => `${bit} driver`);
-  const tools = [...new Set([...used, ...bits.filter((bit) => !used.some((tool) => tool.includes(bit)))])]
-    .filter((tool) => !/^(finger|thumb|hand)/iu.test(tool))
-    .map((name): ShoppingLine => ({
-      kind: 'tool',
-      name,
-      detail: special(name)?.why ?? '',
-      count: 1,
-      have: null,
-      buy: null,
-      price: null,
-    }));
-  return [...lines, ...tools.sort((a, b) => Number(b.detail !== '') - Number(a.detail !== ''))];
 }

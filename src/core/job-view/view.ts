@@ -157,7 +157,7 @@ export type BenchView = {
 };
 
 /** What may be laid on a drive, at Fit; drives come ranked from the server. */
-export type PartsView = { pads: Pad[]; sinks: Heatsink[] };
+export type PartsView = { pads: Pad[]; sinks: Heatsink[]; cases: DockCase[] };
 
 /** Candidates for one place of a device, the best first; the rest only counted. */
 export type RankedView = {

@@ -19,6 +19,8 @@ export const partBase = {
   price: Money,
   /** How many lie on the workshop's shelf. */
   onShelf: z.int().nonnegative().max(100_000).default(0),
+  /** Where it lies: a drawer, a box; left out where nobody said. */
+  shelfPlace: shortText.optional(),
   /** Which paper the figures come from, and of which day. */
   source: shortText,
   sourceDate: Day.optional(),

@@ -95,7 +95,7 @@ function driveFaults(drive: z.infer<typeof DriveShape>): FigureFault[] {
   const form = formFactorOf(drive.formFactor);
   const keys = form.ok && form.value.kind === 'module' ? form.value.keys : null;
   when(
-    protocol === 'NVMe' && !keys,
+    form.ok && protocol === 'NVMe' && !keys,
     'protocol',
     'NVMe drives of this catalogue are modules with a size code.',
   );

@@ -159,6 +159,7 @@ describe('the way in, the swap and the way back', () => {
       how: 'How to do cover',
       at: null,
       tool: 'driver',
+      materials: [],
       hold: null,
       caution: null,
       breaks: null,

@@ -23,6 +23,11 @@ const StepBase = z.object({
   /** Where on the device. */
   at: text(80).optional(),
   tool: text(60).optional(),
+  /** What is used up by it, with the reason: a new cell, tape, glue. */
+  materials: z
+    .array(z.object({ name: text(60), why: text(200) }))
+    .max(6)
+    .default([]),
   /** What the other hand holds. */
   hold: text(120).optional(),
   caution: text(200).optional(),
@@ -122,6 +127,7 @@ export type HandStep = {
   how: string;
   at: string | null;
   tool: string | null;
+  materials: { name: string; why: string }[];
   hold: string | null;
   caution: string | null;
   breaks: string | null;

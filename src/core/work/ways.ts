@@ -29,6 +29,7 @@ const handStep = (
   how: step.how,
   at: step.at ?? null,
   tool: step.tool ?? null,
+  materials: step.materials,
   hold: step.hold ?? null,
   caution: step.caution ?? null,
   breaks: step.breaks ?? null,

@@ -25,7 +25,7 @@ const paper = (build: Build, askedGB: number | null) => {
       options={{ locale: 'en-GB', habit: 'decimal' }}
     />,
   );
-  return within(screen.getByRole('article', { hidden: true }));
+  return within(screen.getByRole('article'));
 };
 
 describe('the answer on paper', () => {

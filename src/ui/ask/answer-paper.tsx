@@ -65,7 +65,7 @@ export function AnswerPaper({
     ),
   ]);
   return (
-    <article aria-label="The answer on paper" className="hidden text-[13px] print:block">
+    <article aria-label="The answer on paper" className="text-[13px]">
       <p className="flex justify-between">
         <span>{workshop}</span>
         <span>{day}</span>

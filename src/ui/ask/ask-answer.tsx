@@ -19,6 +19,7 @@ import { AnswerPaper } from './answer-paper';
 import { MainAction } from '../main-action';
 import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
+import { usePrinting } from '../use-printing';
 
 /** A counter question as it was understood. */
 export type AskedView = {
@@ -105,6 +106,7 @@ function Answer({
       workload: usualWorkload(placeOf(profile, placeId)),
     });
   }, [profile, placeId, revisionId, systemVersion]);
+  const printing = usePrinting();
   const finalIds = useMemo(() => finalIdsOf(profile), [profile]);
   const table = (selected: string | null) => (
     <>
@@ -195,6 +197,13 @@ function Answer({
       shelfOnly={wish.shelfFirst}
       tab={tab}
       onTab={setTab}
+      kit={{
+        oldFormFactor: profile.deliveredDrives[0]?.formFactor ?? null,
+        answers: {},
+        route: null,
+        oldProtocol: null,
+        month: new Date(now).getUTCMonth() + 1,
+      }}
       panels={[
         {
           id: 'candidates',
@@ -233,18 +242,20 @@ function Answer({
             }
           >
             <div className="contents print:hidden">{main}</div>
-            <AnswerPaper
-              text={view.text}
-              profile={profile}
-              build={build}
-              answer={answer}
-              lines={lines}
-              askedGB={askedGB}
-              day={showDate(now, { locale, timeZone: settings.timeZone })}
-              workshop={settings.workshop}
-              currency={currency}
-              options={options}
-            />
+            {printing && (
+              <AnswerPaper
+                text={view.text}
+                profile={profile}
+                build={build}
+                answer={answer}
+                lines={lines}
+                askedGB={askedGB}
+                day={showDate(now, { locale, timeZone: settings.timeZone })}
+                workshop={settings.workshop}
+                currency={currency}
+                options={options}
+              />
+            )}
           </StationFrame>
         );
       }}

@@ -42,7 +42,8 @@ function Bench({ asked, first }: { asked: Setting; first: Build }) {
         latest = next;
         setBuild(next);
       }}
-      parts={{ pads, sinks }}
+      parts={{ pads, sinks, cases: [] }}
+      kit={{ oldFormFactor: null, answers: {}, route: null, oldProtocol: null, month: 7 }}
       lines={rankDrives(asked, drives, { pads, sinks }, wish)}
       options={{ locale: 'en-GB', habit: 'decimal' }}
       currency="EUR"
@@ -157,7 +158,8 @@ describe('the fit bench', () => {
       screen.getByRole('row', { name: /Lindrel Firm 2\.0 mm thick, cut to 70 × 20 mm 1 0 1/u }),
     ).toBeTruthy();
     expect(screen.getByRole('row', { name: /To buy EUR.7\.90/u })).toBeTruthy();
-    expect(screen.getByText(/Special: The screws under the feet/u)).toBeTruthy();
+    expect(screen.getByText(/The screws under the feet sit 11 mm deep/u)).toBeTruthy();
+    expect(screen.getByText('alcohol of 90 % or more')).toBeTruthy();
   });
 
   it('says of a disk what its bay allows, and of a cold drive what is missing', async () => {

@@ -10,6 +10,7 @@ import {
   fit,
 } from '@/core/fit';
 import type { PartsView } from '@/core/job-view';
+import { type KitAsked, kitOf } from '@/core/kit';
 import { type ShowOptions, showLengthMm } from '@/core/units';
 import { Button } from '../button';
 import { MarginList } from '../margin-list';
@@ -21,7 +22,7 @@ import { HeatCard } from './heat-card';
 import { HeightsPanel } from './heights-panel';
 import { PadPanel } from './pad-panel';
 import { RemedyPanel } from './remedy-panel';
-import { ShoppingPanel } from './shopping-panel';
+import { KitPanel } from './kit-panel';
 import { SlotCut } from './slot-cut';
 import { type Trial, nearestPad, withTrial } from './trial';
 import { VerdictLine } from './verdict-line';
@@ -44,6 +45,9 @@ type Props = {
   onTab: (id: string) => void;
   /** What the technician can do about the pad panel's gap. */
   padExtra?: ReactNode;
+  /** What the kit hangs on beside device and build, and what is asked before anything is bought. */
+  kit: Pick<KitAsked, 'oldFormFactor' | 'answers' | 'route' | 'oldProtocol' | 'month'>;
+  kitQuestions?: ReactNode;
   /** Draws its two halves into the frame of the screen around it. */
   children: (halves: { main: ReactNode; aside: ReactNode; answer: FitAnswer; trying: boolean }) => ReactNode;
 };
@@ -65,6 +69,8 @@ export function FitBench({
   tab,
   onTab,
   padExtra,
+  kit,
+  kitQuestions,
   children,
 }: Props) {
   const { locale } = options;
@@ -127,7 +133,20 @@ export function FitBench({
     {
       id: 'shopping',
       title: 'To buy and lay out',
-      content: <ShoppingPanel profile={setting.profile} build={build} locale={locale} />,
+      content: (
+        <KitPanel
+          kit={kitOf({
+            ...kit,
+            profile: setting.profile,
+            build,
+            cases: parts.cases,
+            revisionId: setting.revisionId,
+          })}
+          locale={locale}
+        >
+          {kitQuestions}
+        </KitPanel>
+      ),
     },
   ];
   const main = (

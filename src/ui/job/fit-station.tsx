@@ -17,7 +17,9 @@ import { Card, StationFrame } from '../station-frame';
 import { verdictWord } from '../verdict-words';
 import { CandidateSearch, type RankWish, useRanked } from './candidate-search';
 import { DeviceForm } from './device-form';
+import { kitAsked } from './kit-asked';
 import { type StationProps, showOptions } from './station-props';
+import { WorkQuestions } from './work-questions';
 
 /** Will it fit, run and stay cool, and by how much? The cut, what is left over, heat and speed, the candidates. */
 export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }: StationProps) {
@@ -95,6 +97,8 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
           onUse={(gap) => void act({ kind: 'measure', measures: { ...job.measures, gap } })}
         />
       }
+      kit={kitAsked(view)}
+      kitQuestions={<WorkQuestions view={view} act={act} />}
       panels={[
         {
           id: 'candidates',

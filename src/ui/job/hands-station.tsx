@@ -14,6 +14,8 @@ import { BowlAside } from './bowl-aside';
 import { HoldRemedy } from './hold-remedy';
 import { RevisionChoice } from './revision-choice';
 import { SafeToTouch } from './safe-to-touch';
+import { KitCard } from './kit-card';
+import { StationCautions } from './station-cautions';
 import type { StationProps } from './station-props';
 import { StepCard } from './step-card';
 import { StepList } from './step-list';
@@ -91,6 +93,7 @@ export function HandsStation({
           : 'Any pedal that sends Space works; a held one repeats nothing.'
       }
     >
+      <StationCautions view={view} station={station} />
       {hold && (
         <HoldNotice hold={hold} override={<OverrideForm hold={hold} act={act} busy={busy} />}>
           <HoldRemedy
@@ -124,6 +127,7 @@ export function HandsStation({
         </Card>
       )}
       {station === 'open' && <WorkQuestions view={view} act={act} />}
+      {station === 'open' && <KitCard view={view} />}
       {!hold && <Alongside view={view} act={act} busy={busy} />}
       <SafeToTouch view={view} />
       <div className="hidden rounded-2xl border bg-surface px-4 py-2 lg:block">

@@ -32,6 +32,7 @@ const first: PartField[] = [field('maker', 'Maker', 'text'), field('model', 'Mod
 const last: PartField[] = [
   field('price', 'Price', 'text'),
   field('onShelf', 'On the shelf', 'number'),
+  field('shelfPlace', 'Where it lies', 'text', optional),
   field('source', 'Which paper', 'text'),
   field('sourceDate', 'Its date', 'day', optional),
 ];

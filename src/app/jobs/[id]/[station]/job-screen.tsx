@@ -74,7 +74,7 @@ export function JobScreen({
     look: kept.look,
     sums,
     goOn,
-    parts: parts ?? { pads: [], sinks: [] },
+    parts: parts ?? { pads: [], sinks: [], cases: [] },
     rank,
     askParts,
     askedDriveId,

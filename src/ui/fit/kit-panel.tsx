@@ -1,0 +1,118 @@
+import type { ReactNode } from 'react';
+import { type Kit, type KitGroup, type KitThing, kitGroups } from '@/core/kit';
+import { showMoney } from '@/core/units';
+
+const groupWords: Readonly<Record<KitGroup, string>> = {
+  protection: 'What protects',
+  tool: 'Tools',
+  consumable: 'Used up',
+  dock: 'To carry the system across',
+};
+
+/** All that a build needs on the bench, asked before it is bought: parts with what is there and what must come, then the rest with its reason. */
+export function KitPanel({ kit, locale, children }: { kit: Kit; locale: string; children?: ReactNode }) {
+  return (
+    <div className="grid gap-4">
+      {children}
+      <PartTable kit={kit} locale={locale} />
+      <KitThings things={kit.things} />
+    </div>
+  );
+}
+
+/** What lies beside the parts, by what it is for. */
+export function KitThings({ things }: { things: KitThing[] }) {
+  return (
+    <div className="grid gap-x-6 gap-y-3 md:grid-cols-2">
+      {kitGroups.map((group) => {
+        const here = things.filter((thing) => thing.group === group);
+        return (
+          here.length > 0 && (
+            <section key={group}>
+              <h3 className="text-[15px]">{groupWords[group]}</h3>
+              <ul className="mt-1 text-[14px]">
+                {here.map((thing) => (
+                  <Thing key={thing.name} {...thing} />
+                ))}
+              </ul>
+            </section>
+          )
+        );
+      })}
+    </div>
+  );
+}
+
+function Thing({ name, why, step, improvised, have }: KitThing) {
+  return (
+    <li className="border-b border-dashed py-1 last:border-0">
+      <b>{name}</b>
+      {have === 0 && <b className="text-over"> not there</b>}
+      <span className="block text-[13px] text-soft">
+        {why}
+        {step && step !== why && ` For: ${step.toLowerCase()}.`}
+      </span>
+      {improvised && (
+        <span className="block text-[13px]">
+          {improvised.instead ? (
+            <>
+              Else {improvised.instead}: {improvised.risk}
+            </>
+          ) : (
+            <>
+              <b>Nothing else will do:</b> {improvised.risk}
+            </>
+          )}
+        </span>
+      )}
+    </li>
+  );
+}
+
+const th = 'font-medium';
+
+function PartTable({ kit: { parts, toBuy }, locale }: { kit: Kit; locale: string }) {
+  return (
+    <table className="w-full self-start text-[14px]">
+      <caption className="sr-only">Parts of this build</caption>
+      <thead className="text-left text-[13px] text-soft">
+        <tr>
+          <th className={th} scope="col">
+            Part
+          </th>
+          {['Needed', 'There', 'Must come', 'Each'].map((words) => (
+            <th key={words} className={`text-right ${th}`} scope="col">
+              {words}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {parts.map((line) => (
+          <tr key={line.name + line.detail} className="border-t border-dashed">
+            <td className="py-1.5">
+              <b>{line.name}</b> <span className="text-[13px] text-soft">{line.detail}</span>
+            </td>
+            <td className="figures text-right">{line.count}</td>
+            <td className="figures text-right">
+              {line.have}
+              {line.have > 0 && line.place && (
+                <span className="block font-sans text-[12.5px] text-soft">{line.place}</span>
+              )}
+            </td>
+            <td className={`figures text-right ${line.buy ? 'font-bold' : 'text-soft'}`}>{line.buy}</td>
+            <td className="figures whitespace-nowrap pl-2 text-right">{showMoney(line.price, locale)}</td>
+          </tr>
+        ))}
+        <tr className="border-t">
+          <td className="py-1.5 font-semibold" colSpan={4}>
+            {toBuy.length === 0 ? 'Nothing has to be bought: all of it lies on the shelf.' : 'To buy'}
+          </td>
+          <td className="figures whitespace-nowrap text-right font-bold">
+            {toBuy.map((money) => showMoney(money, locale)).join(' and ')}
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  );
+}
