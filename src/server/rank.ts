@@ -1,10 +1,19 @@
 import { z } from 'zod';
-import { type CandidateLine, type Setting, judgeDrive, settingOf, sortCandidates } from '@/core/fit';
+import {
+  type CandidateLine,
+  type Far,
+  type RankWish,
+  Ranking,
+  type Setting,
+  judgeDrive,
+  settingOf,
+  sortCandidates,
+} from '@/core/fit';
 import { type DeviceProfile, placeNamed } from '@/core/device';
 import { usualWorkload } from '@/core/heat';
 import { type PartsForesight, type RankedView, foreseeParts } from '@/core/job-view';
 import { settingOfJob } from '@/core/job';
-import { type Verdict, compareVerdicts } from '@/core/margin';
+import type { Verdict } from '@/core/margin';
 import type { Drive } from '@/core/part';
 import { Money } from '@/core/units';
 import { type Result, ok, refuse } from '@/core/result';
@@ -30,9 +39,26 @@ const Ranked = z.object({
   limit: z.int().min(1).max(200).default(60),
 });
 
-const slice = 150;
+/** Up to so many are judged to the last: then every count is exact. Of more, only what could be shown is. */
+const judgedToTheLast = 400;
+/** How long a piece of a ranking may take before others get their turn, ms. */
+const turnMs = 15;
 
-/** Judges drives in slices, so that other requests get their turn between them. */
+const othersTurn = () => new Promise((resolve) => setImmediate(resolve));
+
+/** Does work in pieces, so that other requests get their turn between them. */
+async function inTurns<T>(work: Generator<void, T>): Promise<T> {
+  let since = performance.now();
+  for (;;) {
+    const step = work.next();
+    if (step.done) return step.value;
+    if (performance.now() - since < turnMs) continue;
+    await othersTurn();
+    since = performance.now();
+  }
+}
+
+/** Judges drives in slices without looking ahead: for answers that count all of them. */
 async function judgeAll(
   runtime: Runtime,
   setting: Setting,
@@ -40,13 +66,33 @@ async function judgeAll(
   currency: string,
 ): Promise<CandidateLine[]> {
   const accessories = await shelves(runtime);
-  const judged: CandidateLine[] = [];
-  for (let i = 0; i < drives.length; i += slice) {
-    for (const drive of drives.slice(i, i + slice))
+  const work = function* (): Generator<void, CandidateLine[]> {
+    const judged: CandidateLine[] = [];
+    for (const drive of drives) {
       judged.push(judgeDrive(setting, drive, accessories, currency));
-    if (i + slice < drives.length) await new Promise((resolve) => setImmediate(resolve));
-  }
-  return judged;
+      yield;
+    }
+    return judged;
+  };
+  return inTurns(work());
+}
+
+type Begun = { key: string; ranking: Ranking };
+const begun = new WeakMap<Runtime, Begun[]>();
+const mostBegun = 6;
+
+/** The ranking of a setting as far as it was judged before: other words in the search cost only what they bring up anew. */
+async function rankingOf(runtime: Runtime, setting: Setting, wish: RankWish): Promise<Ranking> {
+  const accessories = await shelves(runtime);
+  const known = begun.get(runtime) ?? [];
+  // All that it hangs on, by its values: nothing can be forgotten here.
+  const key = JSON.stringify([accessories.mark, setting, wish]);
+  const found = known.find((one) => one.key === key) ?? {
+    key,
+    ranking: new Ranking(setting, accessories, wish),
+  };
+  begun.set(runtime, [found, ...known.filter((one) => one !== found)].slice(0, mostBegun));
+  return found.ranking;
 }
 
 const noPlace = ({ name }: DeviceProfile) =>
@@ -73,19 +119,16 @@ async function settingFor(runtime: Runtime, asked: z.infer<typeof Ranked>): Prom
 }
 
 /** Larger than wanted is as good as wanted; smaller ones come behind within their verdict. */
-const wantedFirst = (candidates: CandidateLine[], wantedGB: number): CandidateLine[] => {
-  const far = ({ build }: CandidateLine) =>
-    build.drive.labelGB === wantedGB ? 0 : build.drive.labelGB > wantedGB ? 1 : 2;
-  return wantedGB === 0
-    ? candidates
-    : [...candidates].sort((a, b) => compareVerdicts(b.worst.verdict, a.worst.verdict) || far(a) - far(b));
-};
+const fromWanted =
+  (wantedGB: number): Far =>
+  ({ labelGB }) =>
+    wantedGB === 0 || labelGB === wantedGB ? 0 : labelGB > wantedGB ? 1 : 2;
 
 /** By how far a size is from the one that was asked for, within each verdict. */
-const nearestFirst = (candidates: CandidateLine[], askedGB: number): CandidateLine[] => {
-  const far = ({ build }: CandidateLine) => Math.abs(Math.log(build.drive.labelGB / askedGB));
-  return [...candidates].sort((a, b) => compareVerdicts(b.worst.verdict, a.worst.verdict) || far(a) - far(b));
-};
+const fromAsked =
+  (askedGB: number): Far =>
+  ({ labelGB }) =>
+    Math.abs(Math.log(labelGB / askedGB));
 
 /** The catalogue's drives held against one place of a device, the best first. */
 export async function rankedView(runtime: Runtime, form: unknown): Promise<Result<RankedView>> {
@@ -104,15 +147,22 @@ export async function rankedView(runtime: Runtime, form: unknown): Promise<Resul
   });
   const { onlyGB } = asked;
   const ofSize = onlyGB === null ? matching : matching.filter(({ labelGB }) => labelGB === onlyGB);
-  const asWanted = await judgeAll(runtime, setting.value, ofSize, settings.currency);
-  const isNearest = onlyGB !== null && asWanted.every(({ worst }) => worst.verdict === 'over');
-  const judged = isNearest ? await judgeAll(runtime, setting.value, matching, settings.currency) : asWanted;
-  const counts: Record<Verdict, number> = { over: 0, unknown: 0, tight: 0, clear: 0 };
-  for (const { worst } of judged) counts[worst.verdict] += 1;
   const wish = { currency: settings.currency, prefers: settings.prefersMakers, shelfFirst: asked.shelfFirst };
-  const ranked = sortCandidates(judged, wish);
-  const sorted = isNearest ? nearestFirst(ranked, onlyGB) : wantedFirst(ranked, asked.wantedGB);
-  return ok({ lines: sorted.slice(0, asked.limit), counts, matching: judged.length, isNearest });
+  const ranking = await rankingOf(runtime, setting.value, wish);
+  const best = (list: Drive[], far: Far) =>
+    inTurns(ranking.top(list, list.length <= judgedToTheLast ? list.length : asked.limit, far));
+  const asWanted = await best(ofSize, fromWanted(asked.wantedGB));
+  const isNearest = onlyGB !== null && (asWanted.lines[0]?.worst.verdict ?? 'over') === 'over';
+  const { lines, verdicts, unjudged } = isNearest ? await best(matching, fromAsked(onlyGB)) : asWanted;
+  const counts: Record<Verdict, number> = { over: 0, unknown: 0, tight: 0, clear: 0 };
+  for (const verdict of verdicts) counts[verdict] += 1;
+  return ok({
+    lines: lines.slice(0, asked.limit),
+    counts,
+    matching: verdicts.length + unjudged,
+    unjudged,
+    isNearest,
+  });
 }
 
 const Foreseen = z.object({

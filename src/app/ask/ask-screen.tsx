@@ -77,7 +77,8 @@ export function AskScreen({
               keep('place', view.placeId);
               keep('revision', view.revisionId);
               keep('version', view.systemVersion);
-              keep('asked', view.text.trim() || null);
+              // A drive of the catalogue says all by its id; what was only typed is kept as it was typed.
+              if (!query.has('drive')) keep('asked', view.text.trim() || null);
               router.push(`/jobs/new?${query.toString()}`);
             }}
           />

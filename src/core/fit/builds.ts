@@ -131,6 +131,15 @@ export function bestBuild(setting: Setting, drive: Drive, accessories: Accessori
 
 /** The best of several ways to cool one drive. Heat only ever makes a verdict worse, so it is worked out until no later way can win. */
 function coolest(setting: Setting, places: Place[], tried: Build[]): Build {
+  const [plain] = tried;
+  // With nothing laid on it there are no fewer parts and no lower price: where that is clear, nothing is better.
+  const isClear = ({ verdict }: Margin) => verdict === 'clear';
+  const clearAt = (place: Place) =>
+    plain !== undefined &&
+    offCentre(cooledFit(setting, plain, place).margins) === 0 &&
+    cooledFit(setting, plain, place).margins.every(isClear) &&
+    heatFit(setting, plain, place).every(isClear);
+  if (plain && places.every(clearAt)) return plain;
   const ordered = tried
     .map((build): Cooled => {
       const margins = places.map((place) => cooledFit(setting, build, place).margins);

@@ -42,6 +42,10 @@ const touches = (layers: Layers) =>
 
 export type HeatAnswer = { known: true; settled: Settled; roomC: number } | Missing;
 
+type Remembered = { setting: Setting; place: Place; answer: HeatAnswer | null };
+/** The last answer about a build: whoever searches for the best one asks again about what was found. */
+const lastHeat = new WeakMap<Build, Remembered>();
+
 /** Settled heat of a build under the setting's workload; null where heat is left out. Where the pad may touch or not, both are held. */
 export function heatOf(
   setting: Setting,
@@ -49,6 +53,14 @@ export function heatOf(
   place: Place,
   layers: Layers | null,
 ): HeatAnswer | null {
+  const last = lastHeat.get(build);
+  if (last && last.setting === setting && last.place === place) return last.answer;
+  const answer = heatAnew(setting, build, place, layers);
+  lastHeat.set(build, { setting, place, answer });
+  return answer;
+}
+
+function heatAnew(setting: Setting, build: Build, place: Place, layers: Layers | null): HeatAnswer | null {
   const { workload } = setting;
   if (!workload) return null;
   const cooling = coolingOf(build, layers, build.drive.model);

@@ -25,6 +25,8 @@ export {
 export type { Build, OldDrive, PartFinder, Setting, Wish } from './question';
 export { fasterGain, canGoIn, judgeDrive, nextSize, rankDrives, sortCandidates, whyNot } from './rank';
 export type { CandidateLine, RankWish } from './rank';
+export { Ranking } from './ranking';
+export type { Far, Top } from './ranking';
 export { contentBytes, isWish } from './wish';
 export { changeMinutes, remedies } from './remedy';
 export type { Change, Remedy, RemedyShelf } from './remedy';

@@ -1,7 +1,7 @@
 import type { ModuleForm } from '../device';
 import { type Estimate, type Known, about, exact, highest, lowest, sum } from '../margin';
 import { type FormFactor, chipTop, moduleBoardMm } from '../part';
-import { type Dimension, type PadStack, addUp, ends, padStack, pressureAt, squeezeAt } from '../stack';
+import { type Dimension, type PadStack, ends, padStack, pressureAt, squeezeAt, worstCaseOf } from '../stack';
 import { chipAreaMm2 } from '../heat';
 import type { Build, Setting } from './question';
 
@@ -38,7 +38,7 @@ export type Layers = {
 
 const up = (id: string, name: string, mm: Estimate): Dimension => ({ id, name, mm, sign: 1 });
 const down = (id: string, name: string, mm: Estimate): Dimension => ({ id, name, mm, sign: -1 });
-const worst = (dimensions: Dimension[], note: string) => addUp(dimensions, note).worstCase;
+const worst = worstCaseOf;
 
 /**
  * Squeeze of a pad in a gap, percent: (free thickness − gap) / free thickness × 100.

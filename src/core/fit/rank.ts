@@ -1,8 +1,8 @@
-import { type Margin, isKept, verdicts } from '../margin';
-import type { Drive } from '../part';
+import { type Margin, type Verdict, compareVerdicts, isKept, verdicts } from '../margin';
+import { type Drive, isStated } from '../part';
 import { showEstimate, showLimit } from '../units';
-import { type Accessories, bestBuild, onShelf, seatedBuild } from './builds';
-import { fit, freeBytes } from './fit';
+import { type Accessories, bestBuild, onShelf as allOnShelf, seatedBuild } from './builds';
+import { fit, freeBytes, plainMargins } from './fit';
 import { firstRefusal } from './plug';
 import { priceMinor } from './price';
 import { type Build, type Setting, placesSeen } from './question';
@@ -58,15 +58,40 @@ function firstRefused(setting: Setting, build: Build): Margin | null {
   return refused;
 }
 
+/** The way a drive gets in, before anything is laid on it. */
+export const seatOf = (setting: Setting, drive: Drive): Build =>
+  seatedBuild(
+    placesSeen(setting, []).map(({ place }) => place),
+    drive,
+  );
+
+/**
+ * The best that a drive can come to whatever is laid on it: the verdict of what no sink and no pad changes, over all boards that it may
+ * be. Where they disagree, the board is what is not known, as in the whole answer.
+ */
+export function plainVerdict(setting: Setting, seated: Build): Verdict {
+  const seen = placesSeen(setting, seated.caseChangeIds).map(({ place }) =>
+    plainMargins(setting, seated, place),
+  );
+  let worst: Verdict = 'clear';
+  for (const margin of seen.flat()) {
+    const others = seen.map((margins) => margins.find(({ id }) => id === margin.id)?.verdict);
+    const agreed: Verdict = others.every((verdict) => verdict === margin.verdict)
+      ? margin.verdict
+      : 'unknown';
+    if (compareVerdicts(agreed, worst) < 0) worst = agreed;
+  }
+  return worst;
+}
+
 /** Whether a drive gets into the place at all, by itself or on an adapter that the place knows, on one board at least. */
 export const canGoIn = (setting: Setting, drive: Drive): boolean =>
-  notPlugged(
-    setting,
-    seatedBuild(
-      placesSeen(setting, []).map(({ place }) => place),
-      drive,
-    ),
-  ) === null;
+  notPlugged(setting, seatOf(setting, drive)) === null;
+
+/** False where a drive surely is over, told by what costs nothing to look at: it does not go in, or is smaller than was wanted. */
+export const mayFit = (setting: Setting, drive: Drive): boolean =>
+  !(setting.wish?.wantedGB && isStated(drive, 'labelGB') && drive.labelGB < setting.wish.wantedGB) &&
+  canGoIn(setting, drive);
 
 /** One drive with its best build, held against the place. */
 export function judgeDrive(
@@ -75,8 +100,11 @@ export function judgeDrive(
   accessories: Accessories,
   currency: string,
 ): CandidateLine {
-  const build = bestBuild(setting, drive, accessories);
-  const refused = notPlugged(setting, build);
+  const seated = seatOf(setting, drive);
+  const refused = notPlugged(setting, seated);
+  // What no pad can mend needs none.
+  const build =
+    refused || plainVerdict(setting, seated) === 'over' ? seated : bestBuild(setting, drive, accessories);
   const answer = refused ? null : fit(setting, build);
   const freeShownBytes =
     answer?.freeShownBytes ?? freeBytes(setting, build, placesSeen(setting, [])[0]!.place);
@@ -89,8 +117,14 @@ export function judgeDrive(
     heatC: answer?.heat?.known ? answer.heat.settled.peakC.value : null,
     minor,
     minorPerUsableGB: minor !== null && freeShownBytes > 0 ? minor / (freeShownBytes / 1e9) : null,
-    onShelf: onShelf(build),
+    onShelf: allOnShelf(build),
   };
+}
+
+/** Where shelf and liking put a line, the lower the better. */
+export function placeInOrder({ onShelf, build }: CandidateLine, { shelfFirst, prefers }: RankWish) {
+  const at = prefers.indexOf(build.drive.maker);
+  return { shelf: shelfFirst && !onShelf ? 1 : 0, liked: at < 0 ? prefers.length : at };
 }
 
 /**
@@ -100,11 +134,8 @@ export function judgeDrive(
  */
 export function sortCandidates(lines: CandidateLine[], wish: RankWish): CandidateLine[] {
   const place = ({ worst }: CandidateLine) => -verdicts.indexOf(worst.verdict);
-  const shelf = (line: CandidateLine) => (wish.shelfFirst && !line.onShelf ? 1 : 0);
-  const liked = ({ build }: CandidateLine) => {
-    const at = wish.prefers.indexOf(build.drive.maker);
-    return at < 0 ? wish.prefers.length : at;
-  };
+  const shelf = (line: CandidateLine) => placeInOrder(line, wish).shelf;
+  const liked = (line: CandidateLine) => placeInOrder(line, wish).liked;
   const byModel = (a: CandidateLine, b: CandidateLine) => {
     const [one, other] = [a.build.drive.model, b.build.drive.model];
     return one < other ? -1 : one > other ? 1 : 0;

@@ -45,37 +45,45 @@ export function symmetricModes(m: Matrix): { values: Float64Array; vectors: Matr
   const size = m.length;
   const a = m.map((row) => Float64Array.from(row));
   const vectors = zeros(size, size);
-  vectors.forEach((row, i) => (row[i] = 1));
-  const at = (matrix: Matrix, i: number, j: number) => matrix[i]![j]!;
+  for (let i = 0; i < size; i += 1) vectors[i]![i] = 1;
   for (let sweep = 0; sweep < 40; sweep += 1) {
     let off = 0;
     let on = 0;
-    for (let i = 0; i < size; i += 1)
-      for (let j = 0; j < size; j += 1)
-        if (i === j) on += at(a, i, i) ** 2;
-        else off += at(a, i, j) ** 2;
-    if (off <= on * 1e-28) break;
-    for (let p = 0; p < size - 1; p += 1)
-      for (let q = p + 1; q < size; q += 1) {
-        if (at(a, p, q) === 0) continue;
-        const theta = (at(a, q, q) - at(a, p, p)) / (2 * at(a, p, q));
-        const t = (theta >= 0 ? 1 : -1) / (Math.abs(theta) + Math.sqrt(theta * theta + 1));
-        const c = 1 / Math.sqrt(t * t + 1);
-        const s = t * c;
-        for (let k = 0; k < size; k += 1) {
-          const [kp, kq] = [at(a, k, p), at(a, k, q)];
-          a[k]![p] = c * kp - s * kq;
-          a[k]![q] = s * kp + c * kq;
-        }
-        for (let k = 0; k < size; k += 1) {
-          const [pk, qk] = [at(a, p, k), at(a, q, k)];
-          a[p]![k] = c * pk - s * qk;
-          a[q]![k] = s * pk + c * qk;
-          const [vp, vq] = [at(vectors, k, p), at(vectors, k, q)];
-          vectors[k]![p] = c * vp - s * vq;
-          vectors[k]![q] = s * vp + c * vq;
-        }
-      }
+    for (let i = 0; i < size; i += 1) {
+      on += a[i]![i]! ** 2;
+      for (let j = i + 1; j < size; j += 1) off += a[i]![j]! ** 2;
+    }
+    if (off <= on * 1e-26) break;
+    for (let p = 0; p < size - 1; p += 1) for (let q = p + 1; q < size; q += 1) rotate(a, vectors, p, q);
   }
   return { values: Float64Array.from(a, (row, i) => row[i]!), vectors };
+}
+
+/** One of Jacobi’s rotations: makes element p, q of a symmetric matrix zero, and turns the vectors with it; in place. */
+function rotate(a: Matrix, vectors: Matrix, p: number, q: number): void {
+  const [rowP, rowQ] = [a[p]!, a[q]!];
+  const apq = rowP[q]!;
+  if (apq === 0) return;
+  const theta = (rowQ[q]! - rowP[p]!) / (2 * apq);
+  const t = (theta >= 0 ? 1 : -1) / (Math.abs(theta) + Math.sqrt(theta * theta + 1));
+  const c = 1 / Math.sqrt(t * t + 1);
+  const s = t * c;
+  for (const row of a) {
+    const kp = row[p]!;
+    const kq = row[q]!;
+    row[p] = c * kp - s * kq;
+    row[q] = s * kp + c * kq;
+  }
+  for (let k = 0; k < rowP.length; k += 1) {
+    const pk = rowP[k]!;
+    const qk = rowQ[k]!;
+    rowP[k] = c * pk - s * qk;
+    rowQ[k] = s * pk + c * qk;
+  }
+  for (const row of vectors) {
+    const vp = row[p]!;
+    const vq = row[q]!;
+    row[p] = c * vp - s * vq;
+    row[q] = s * vp + c * vq;
+  }
 }

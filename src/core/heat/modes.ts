@@ -28,12 +28,21 @@ export function modesOf({ capacityJPerK, between, toRoom }: Network): Modes {
 }
 
 /** What pushes mode m, K/s in its own measure. */
-const push = (inputs: Float64Array, deviceHeatW: number[], driveW: number): number =>
-  inputs.reduce((sum, factor, i) => sum + factor * (i === 0 ? driveW : (deviceHeatW[i] ?? 0)), 0);
+function push(inputs: Float64Array, deviceHeatW: number[], driveW: number): number {
+  let sum = inputs[0]! * driveW;
+  for (let i = 1; i < inputs.length; i += 1) sum += inputs[i]! * (deviceHeatW[i] ?? 0);
+  return sum;
+}
 
 /** The drive over the room, K, settled under constant power; heat that the device itself puts in is in `deviceHeatW`. */
-export const settledRiseK = ({ rates, inputs }: Modes, deviceHeatW: number[], driveW: number): number =>
-  inputs.reduce((sum, input, m) => sum + (input[0]! * push(input, deviceHeatW, driveW)) / rates[m]!, 0);
+export function settledRiseK({ rates, inputs }: Modes, deviceHeatW: number[], driveW: number): number {
+  let sum = 0;
+  for (let m = 0; m < inputs.length; m += 1) {
+    const input = inputs[m]!;
+    sum += (input[0]! * push(input, deviceHeatW, driveW)) / rates[m]!;
+  }
+  return sum;
+}
 
 const looks = [0.25, 0.5, 0.75, 1];
 

@@ -165,6 +165,8 @@ export type RankedView = {
   /** All that were held against the place, by verdict, and how many of them the search left. */
   counts: Record<Verdict, number>;
   matching: number;
+  /** How many of a large catalogue did not have to be judged, since they stand behind what is shown even at best. */
+  unjudged?: number;
   /** No drive of the size that was asked for fits: these are of the nearest sizes. */
   isNearest?: boolean;
 };

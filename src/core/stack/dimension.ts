@@ -30,6 +30,20 @@ export function addUp(dimensions: Dimension[], note: string): StackSum {
   };
 }
 
+/** The worst case alone, where nobody asks for the rest. */
+export function worstCaseOf(dimensions: Dimension[], note: string): Estimate {
+  let value = 0;
+  let minus: number | null = 0;
+  let plus: number | null = 0;
+  for (const { mm, sign } of dimensions) {
+    if (!mm.known) return mm;
+    value += sign * mm.value;
+    minus = addKnown(minus, sign === 1 ? mm.minus : mm.plus);
+    plus = addKnown(plus, sign === 1 ? mm.plus : mm.minus);
+  }
+  return about(value, minus, plus, { kind: 'computed', note });
+}
+
 export type Contribution = {
   id: string;
   name: string;

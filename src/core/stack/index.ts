@@ -1,4 +1,4 @@
-export { addUp, contributions, isClosed, openDimension } from './dimension';
+export { addUp, worstCaseOf, contributions, isClosed, openDimension } from './dimension';
 export type { Contribution, Dimension, StackSum } from './dimension';
 export { gapFromImpression } from './impression';
 export type { Impression } from './impression';

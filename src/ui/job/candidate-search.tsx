@@ -80,6 +80,14 @@ export function CandidateSearch({
             </span>
           ))
         )}
+        {ranked.status === 'ready' && (ranked.view.unjudged ?? 0) > 0 && (
+          <span
+            className="ml-3 text-soft"
+            title="Even at best they stand behind those that are shown: type words to bring one up."
+          >
+            <b className="figures">{ranked.view.unjudged}</b> behind them, not judged
+          </span>
+        )}
       </p>
     </div>
   );
