@@ -129,23 +129,29 @@ export function bestBuild(setting: Setting, drive: Drive, accessories: Accessori
   return chosen;
 }
 
+/**
+ * Ways to cool one drive, the fewest parts and the lowest price first, no further than can win: behind one that is clear, heat included,
+ * with its squeeze in the middle half of the window, only those that cost the same can.
+ */
+function worthLooking(setting: Setting, places: Place[], tried: Build[]): Cooled[] {
+  const looked: Cooled[] = [];
+  const byCost = (a: Build, b: Build) => partsOf(a).length - partsOf(b).length || cost(a) - cost(b);
+  let good: Build | null = null;
+  for (const build of [...tried].sort(byCost)) {
+    if (good && byCost(good, build) !== 0) break;
+    const margins = places.map((place) => cooledFit(setting, build, place).margins);
+    const cooled = { build, worst: worstMargin(margins.flat()), off: Math.max(...margins.map(offCentre)) };
+    looked.push(cooled);
+    if (good || place(cooled.worst) > 0 || cooled.off > 0.5) continue;
+    if (places.every((at) => heatFit(setting, build, at).every(({ verdict }) => verdict === 'clear')))
+      good = build;
+  }
+  return looked;
+}
+
 /** The best of several ways to cool one drive. Heat only ever makes a verdict worse, so it is worked out until no later way can win. */
 function coolest(setting: Setting, places: Place[], tried: Build[]): Build {
-  const [plain] = tried;
-  // With nothing laid on it there are no fewer parts and no lower price: where that is clear, nothing is better.
-  const isClear = ({ verdict }: Margin) => verdict === 'clear';
-  const clearAt = (place: Place) =>
-    plain !== undefined &&
-    offCentre(cooledFit(setting, plain, place).margins) === 0 &&
-    cooledFit(setting, plain, place).margins.every(isClear) &&
-    heatFit(setting, plain, place).every(isClear);
-  if (plain && places.every(clearAt)) return plain;
-  const ordered = tried
-    .map((build): Cooled => {
-      const margins = places.map((place) => cooledFit(setting, build, place).margins);
-      return { build, worst: worstMargin(margins.flat()), off: Math.max(...margins.map(offCentre)) };
-    })
-    .sort(better);
+  const ordered = worthLooking(setting, places, tried).sort(better);
   let best: { build: Build; place: number } | null = null;
   for (const { build, worst } of ordered) {
     const cold = place(worst);

@@ -1,4 +1,4 @@
-import type { Place, Revision } from '../device';
+import type { DeviceProfile, Place, Revision } from '../device';
 import { systemPartitionsBytes } from '../disk';
 import { type Margin, type Missing, compareMargins, worstMargin } from '../margin';
 import { chipTop, freeShownBytes } from '../part';
@@ -25,10 +25,15 @@ export type FitAnswer = {
 
 /** Bytes that the device will show as free; beside the system's own drive nothing of the system stands. */
 export const freeBytes = ({ profile }: Setting, { drive }: Build, place: Place): number =>
-  freeShownBytes(
-    driveBytes(drive),
-    place.role === 'system' ? systemPartitionsBytes(profile.deliveredParts) : 0,
-  );
+  freeShownBytes(driveBytes(drive), place.role === 'system' ? systemBytes(profile.deliveredParts) : 0);
+
+const systems = new WeakMap<object, number>();
+/** What the system's own partitions take, worked out once for a profile. */
+function systemBytes(parts: DeviceProfile['deliveredParts']): number {
+  const known = systems.get(parts) ?? systemPartitionsBytes(parts);
+  systems.set(parts, known);
+  return known;
+}
 
 type Cooled = { layers: Layers | null; margins: Margin[] };
 

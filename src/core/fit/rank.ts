@@ -1,8 +1,9 @@
 import { type Margin, type Verdict, compareVerdicts, isKept, verdicts } from '../margin';
+import type { Place } from '../device';
 import { type Drive, isStated } from '../part';
 import { showEstimate, showLimit } from '../units';
 import { type Accessories, bestBuild, onShelf as allOnShelf, seatedBuild } from './builds';
-import { fit, freeBytes, plainMargins } from './fit';
+import { cooledFit, fit, freeBytes, plainMargins } from './fit';
 import { firstRefusal } from './plug';
 import { priceMinor } from './price';
 import { type Build, type Setting, placesSeen } from './question';
@@ -65,14 +66,20 @@ export const seatOf = (setting: Setting, drive: Drive): Build =>
     drive,
   );
 
+/** Whether a pad or a sink can change anything about this drive here. */
+const canBeCooled = ({ form }: Place, { drive }: Build): boolean =>
+  form.kind === 'module' && form.sink.kind !== 'impossible' && !drive.ownSink;
+
 /**
  * The best that a drive can come to whatever is laid on it: the verdict of what no sink and no pad changes, over all boards that it may
  * be. Where they disagree, the board is what is not known, as in the whole answer.
  */
 export function plainVerdict(setting: Setting, seated: Build): Verdict {
-  const seen = placesSeen(setting, seated.caseChangeIds).map(({ place }) =>
-    plainMargins(setting, seated, place),
-  );
+  const seen = placesSeen(setting, seated.caseChangeIds).map(({ place }) => [
+    ...plainMargins(setting, seated, place),
+    // Where nothing can be laid on it, its heights are what they are.
+    ...(canBeCooled(place, seated) ? [] : cooledFit(setting, seated, place).margins),
+  ]);
   let worst: Verdict = 'clear';
   for (const margin of seen.flat()) {
     const others = seen.map((margins) => margins.find(({ id }) => id === margin.id)?.verdict);

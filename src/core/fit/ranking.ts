@@ -1,4 +1,6 @@
+import type { Place } from '../device';
 import type { Verdict } from '../margin';
+import type { Money } from '../units';
 import type { Drive } from '../part';
 import { type Accessories, onShelf as allOnShelf } from './builds';
 import { freeBytes } from './fit';
@@ -41,6 +43,25 @@ const compare = (a: Entry, b: Entry): number =>
   (a.drive.model < b.drive.model ? -1 : a.drive.model > b.drive.model ? 1 : 0) ||
   a.at - b.at;
 
+/** Without a pad under a fixed sink, or a sink where one is demanded, nothing is clear: what these cost at least, minor units. */
+function leastExtraMinor({ form }: Place, { pads, sinks }: Accessories, currency: string): number {
+  if (form.kind !== 'module') return 0;
+  const least = (parts: { price: Money }[]) => {
+    const prices = parts.flatMap(({ price }) => (price.currency === currency ? [price.minor] : []));
+    // One that is priced in another currency makes the whole price unknown, and that stands last.
+    return prices.length > 0 ? Math.min(...prices) : 0;
+  };
+  switch (form.sink.kind) {
+    case 'fixed':
+      return least(pads);
+    case 'required':
+      return least(sinks) + least(pads);
+    case 'optional':
+    case 'impossible':
+      return 0;
+  }
+}
+
 /** Puts an entry into a sorted list, not before `from`. */
 function insert(sorted: Entry[], entry: Entry, from: number): void {
   let [low, high] = [from, sorted.length];
@@ -59,6 +80,8 @@ function insert(sorted: Entry[], entry: Entry, from: number): void {
  */
 export class Ranking {
   private readonly judged = new Map<Drive, CandidateLine>();
+  /** What a drive without a sink of its own costs more at least before it can be clear, minor units. */
+  private readonly leastExtra: number;
   /** The best verdict that a drive can come to whatever is laid on it. */
   private readonly plain = new Map<Drive, number>();
 
@@ -67,7 +90,11 @@ export class Ranking {
     private readonly accessories: Accessories,
     private readonly wish: RankWish,
     private readonly far: Far = () => 0,
-  ) {}
+  ) {
+    this.leastExtra = Math.min(
+      ...placesSeen(setting, []).map(({ place }) => leastExtraMinor(place, accessories, wish.currency)),
+    );
+  }
 
   private keyOf(line: CandidateLine, far: Far): Key {
     const { shelf, liked } = placeInOrder(line, this.wish);
@@ -98,7 +125,9 @@ export class Ranking {
         isOver ? 3 : 0,
         far(drive),
         shelfFirst && drive.onShelf === 0 ? 1 : 0,
-        drive.price.currency === currency && free > 0 ? drive.price.minor / (free / 1e9) : Infinity,
+        drive.price.currency === currency && free > 0
+          ? (drive.price.minor + (isOver || drive.ownSink ? 0 : this.leastExtra)) / (free / 1e9)
+          : Infinity,
         liked < 0 ? prefers.length : liked,
       ],
     };
