@@ -28,10 +28,6 @@ const rules: { of: RegExp; improvised: Improvised }[] = [
     },
   },
   {
-    of: /fingernail/iu,
-    improvised: { instead: 'a wooden toothpick', risk: 'It breaks off in a connector.' },
-  },
-  {
     of: /brush/iu,
     improvised: { instead: 'a new, dry paint brush', risk: 'Loose hairs stay in the fan.' },
   },

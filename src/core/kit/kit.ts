@@ -217,7 +217,7 @@ export function kitOf(asked: KitAsked): Kit {
   );
   const things = [
     ...protection(asked, steps),
-    ...tools(profile, steps).filter(({ name }) => !/^(finger|thumb|hand)s?$/iu.test(name)),
+    ...tools(profile, steps).filter(({ name }) => !/^(finger|thumb|hand)/iu.test(name)),
     ...cutting,
     {
       group: 'tool' as const,
