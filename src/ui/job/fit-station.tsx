@@ -168,6 +168,15 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
                 <MainAction words={done.words} go={done.go} busy={busy} />
               ) : (
                 <>
+                  {unasked && !locked && (
+                    <Button
+                      kind="main"
+                      disabled={busy || trying}
+                      onClick={() => void act({ kind: 'agree', caseChangeId: unasked.id, agrees: true })}
+                    >
+                      The owner agrees: {unasked.title.toLowerCase()}
+                    </Button>
+                  )}
                   <MainAction
                     words={
                       over
