@@ -2,16 +2,23 @@ import fc from 'fast-check';
 import type { DeviceProfile } from '../device';
 import { type Known, type Verdict, about, verdicts } from '../margin';
 import type { Drive } from '../part';
-import { type Build, type FitAnswer, type Setting, bestBuild, fit } from '.';
+import { type Build, type FitAnswer, type Setting, bestBuild, canGoIn, fit } from '.';
 import { drives, origin, pads, profiles, setting, sinks } from './demo.test.data';
 
-/** One build for each device and each drive that goes in, as the product would lay it. */
+/** One build for each device and each form of drive that goes in, as the product would lay it. */
 const shelf = { pads, sinks };
+const forms = [
+  ...new Map(
+    drives
+      .filter(({ powerW }) => powerW)
+      .map((drive) => [`${drive.formFactor} ${drive.protocol} ${drive.ownSink ? 'own' : ''}`, drive]),
+  ).values(),
+];
 const asked: { setting: Setting; build: Build }[] = profiles.flatMap((profile) => {
   const here = setting(profile.id, { systemVersion: '99.0', revisionId: profile.revisions[0]?.id ?? null });
-  return drives
-    .map((drive) => ({ setting: here, build: bestBuild(here, drive, shelf) }))
-    .filter(({ build }) => fit(here, build).worst.id !== 'form-factor' && build.drive.powerW !== undefined);
+  return forms
+    .filter((drive) => canGoIn(here, drive))
+    .map((drive) => ({ setting: here, build: bestBuild(here, drive, shelf) }));
 });
 const questions = fc.constantFrom(...asked);
 const factor = fc.double({ min: 1, max: 8, noNaN: true });
@@ -190,15 +197,9 @@ it('nothing is clear that hangs on a number which is not there, whichever it is'
   const clear = new Set<string>();
   let hung = 0;
   // Every number of every device, with each form of drive that goes in.
-  const seen = new Set<string>();
-  const shown = asked.flatMap(({ setting: here, build }, i) => {
-    const kind = `${here.profile.id} ${build.drive.formFactor} ${build.drive.ownSink ? 'own' : ''}`;
-    return seen.has(kind) ? [] : [seen.add(kind) && i];
-  });
-  for (const i of shown) {
-    const { setting: here, build } = asked[i as number]!;
+  for (const [i, { setting: here, build }] of asked.entries()) {
     const before = new Map(fit(here, build).margins.map((m) => [m.id, JSON.stringify(m)]));
-    for (const spot of spotsOf(i as number)) {
+    for (const spot of spotsOf(i)) {
       if (stoodInFor.test(spot.path.join('.'))) continue;
       const other = changed(spot, { ...spot.at, value: spot.at.value * 1.7 + 0.1 });
       const hanging = other.margins.filter((m) => before.get(m.id) !== JSON.stringify(m)).map(({ id }) => id);

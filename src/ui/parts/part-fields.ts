@@ -10,6 +10,8 @@ export type PartField = {
   kind: FieldKind;
   options?: readonly string[];
   hint?: string;
+  /** How many of the stored unit make one of the typed unit: 10⁶ bytes are a megabyte. */
+  scale?: number;
   /** May stay empty: then it is not known. */
   optional?: boolean;
   /** Empty means that there is none, which is known. */
@@ -103,7 +105,7 @@ const own: Record<PartKind, PartField[]> = {
     field('belowMm', 'Its parts below the board, mm', 'figure', optional),
     field('addsHeightMm', 'Adds height, mm', 'figure'),
     field('addsLengthMm', 'Adds length, mm', 'figure'),
-    field('carriesBytesPerS', 'Carries, bytes/s', 'figure'),
+    field('carriesBytesPerS', 'Carries, MB/s', 'figure', { scale: 1e6 }),
     field('lossShare', 'Conversion costs, share', 'number', { hint: '0.05 is 5 %' }),
   ],
   case: [
@@ -117,8 +119,11 @@ const own: Record<PartKind, PartField[]> = {
 export const measuredFields: PartField[] = [
   field('measured.chipTopMm', 'Chip height, mm', 'figure', optional),
   field('measured.heightMm', 'Height of a disk, mm', 'figure', optional),
-  field('measured.readBytesPerS', 'Reads, bytes/s', 'figure', optional),
-  field('measured.sustainedWriteBytesPerS', 'Writes, cache full, bytes/s', 'figure', optional),
+  field('measured.readBytesPerS', 'Reads, MB/s', 'figure', { ...optional, scale: 1e6 }),
+  field('measured.sustainedWriteBytesPerS', 'Writes, cache full, MB/s', 'figure', {
+    ...optional,
+    scale: 1e6,
+  }),
 ];
 
 const groupOf = (kind: PartKind, { path }: PartField): string => {
@@ -146,10 +151,11 @@ const below = (row: Row, path: string) =>
   Object.keys(row).filter((column) => column === path || column.startsWith(`${path}.`));
 
 /** What a field shows of a row; a figure shows its value, its spread has a field of its own. */
-export function fieldText(row: Row, { path, kind }: PartField): string {
+export function fieldText(row: Row, { path, kind, scale = 1 }: PartField): string {
   if (path === 'price')
     return row.price ?? (row['price.minor'] ? (Number(row['price.minor']) / 100).toFixed(2) : '');
-  if (kind === 'figure') return row[`${path}.value`] ?? (row[path] === 'null' ? '' : (row[path] ?? ''));
+  if (kind === 'figure')
+    return unscaled(row[`${path}.value`] ?? (row[path] === 'null' ? '' : (row[path] ?? '')), scale);
   if (kind === 'rate') return row[path] ? String(Number(row[path]) / 1e6) : '';
   if (kind === 'list')
     return below(row, path)
@@ -164,12 +170,26 @@ export function fieldText(row: Row, { path, kind }: PartField): string {
   return row[path] ?? '';
 }
 
+/** A stored number in the unit that is typed; what is no number stays as it was typed. */
+const unscaled = (text: string, scale: number): string =>
+  scale === 1 || text.trim() === '' || !Number.isFinite(Number(text))
+    ? text
+    : String(Number((Number(text) / scale).toPrecision(12)));
+
+/** A typed number in the unit that is stored. */
+const scaledText = (text: string, scale: number): string => {
+  const number = Number(machine(text));
+  return scale === 1 || text.trim() === '' || !Number.isFinite(number)
+    ? machine(text)
+    : String(Number((number * scale).toPrecision(15)));
+};
+
 /** Give-or-take of a figure as typed: the greater of its sides. */
-export const spreadText = (row: Row, { path }: PartField): string => {
+export const spreadText = (row: Row, { path, scale = 1 }: PartField): string => {
   const sides = [row[`${path}.minus`], row[`${path}.plus`]].filter(
     (side) => side !== undefined && side !== 'null',
   );
-  return sides.length > 0 ? String(Math.max(...sides.map(Number))) : '';
+  return sides.length > 0 ? unscaled(String(Math.max(...sides.map(Number))), scale) : '';
 };
 
 /** A decimal comma is read as a point where a machine number is stored. */
@@ -178,7 +198,7 @@ const machine = (text: string) => text.trim().replace(/^(-?\d+),(\d+)$/u, '$1.$2
 /** The row with one field typed anew; emptied figures are taken out altogether: then they are not known. */
 export function typeField(
   row: Row,
-  { path, kind, noneWhenEmpty }: PartField,
+  { path, kind, noneWhenEmpty, scale = 1 }: PartField,
   text: string,
   figure?: { spread: string; measuredAt: string | null; source: string },
 ): Row {
@@ -192,14 +212,14 @@ export function typeField(
   if (text.trim() === '') return noneWhenEmpty ? { ...next, [path]: 'null' } : next;
   switch (kind) {
     case 'figure': {
-      const spread = machine(figure?.spread ?? '') || '0';
       const measured = figure?.measuredAt ?? null;
+      // A measure without its give-or-take is asked for it; what a paper states alone counts as exact.
+      const spread = scaledText(figure?.spread ?? '', scale) || (measured ? '' : '0');
       return {
         ...next,
         [`${path}.known`]: 'true',
-        [`${path}.value`]: machine(text),
-        [`${path}.minus`]: spread,
-        [`${path}.plus`]: spread,
+        [`${path}.value`]: scaledText(text, scale),
+        ...(spread === '' ? {} : { [`${path}.minus`]: spread, [`${path}.plus`]: spread }),
         [`${path}.origin.kind`]: measured ? 'measured' : 'data-sheet-typical',
         [`${path}.origin.note`]: measured ? 'measured in this workshop' : (figure?.source ?? 'as typed'),
         ...(measured ? { [`${path}.origin.at`]: measured } : {}),
@@ -248,3 +268,18 @@ export const idFrom = (row: Row): string =>
     .replace(/[^a-z0-9]+/gu, '-')
     .replace(/^-|-$/gu, '')
     .slice(0, 60);
+
+const farFactor = 1.5;
+
+/** A measure that is far from what the paper says: asked about, since a slipped point or another unit is likelier; null where it is near. */
+export function farFromPaper(row: Row, field: PartField): string | null {
+  if (!field.path.startsWith('measured.')) return null;
+  const paperPath = field.path.slice('measured.'.length);
+  const measured = Number(row[`${field.path}.value`]);
+  const paper = Number(row[`${paperPath}.value`] ?? row[paperPath]);
+  if (!(measured > 0) || !(paper > 0)) return null;
+  const ratio = measured / paper;
+  return ratio > farFactor || ratio < 1 / farFactor
+    ? `Far from the paper’s ${unscaled(String(paper), field.scale ?? 1)}: is the unit right?`
+    : null;
+}

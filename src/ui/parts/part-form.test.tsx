@@ -86,4 +86,30 @@ describe('adding a part', () => {
       measured: { chipTopMm: { value: 0.9, minus: 0.02, origin: { kind: 'measured', at: '2026-11-25' } } },
     });
   });
+
+  it('asks a measured rate in MB/s, with its give-or-take, and about one that is far from the paper', () => {
+    const seam = drive('pirrin-seam-2000');
+    show('drive', seam);
+    const measured = screen.getByRole('heading', { name: 'Measured on one in hand' }).closest('section')!;
+    const field = (label: string) => within(measured).getByLabelText(label, { exact: true });
+    fireEvent.change(field('Reads, MB/s'), { target: { value: '4800' } });
+    expect(made).toBeNull();
+    expect(within(measured).getByText(/A measure has its give-or-take/u)).toBeTruthy();
+    fireEvent.change(field('Reads, MB/s, give or take'), { target: { value: '50' } });
+    expect(made).toMatchObject({ measured: { readBytesPerS: { value: 4800e6, minus: 50e6, plus: 50e6 } } });
+    fireEvent.change(field('Reads, MB/s'), { target: { value: '48' } });
+    expect(within(measured).getByText(/Far from the paper’s .*: is the unit right\?/u)).toBeTruthy();
+  });
+
+  it('takes 2280 as a beginning, and a kelvin for what it is', () => {
+    show('drive');
+    type('Form factor', '2280');
+    expect(screen.getByText(/22 × 80 mm; then the height class and the key/u)).toBeTruthy();
+    expect(screen.queryByText(/height class is missing/u)).toBeNull();
+    type('Warning temperature, °C', '355');
+    cleanup();
+    show('drive', { ...drive('ostrel-marl-2000') });
+    type('Warning temperature, °C', '355');
+    expect(screen.getByText(/Typed in kelvin\? Then it is 82 °C/u)).toBeTruthy();
+  });
 });

@@ -6,6 +6,7 @@ import { Field } from '../field';
 import { Card } from '../station-frame';
 import {
   type PartField,
+  farFromPaper,
   fieldText,
   fieldGroups,
   idFrom,
@@ -53,7 +54,9 @@ export function PartForm({ kind, part, currency, today, onPart, showFaults }: Pr
   };
   const shown = (field: PartField) => {
     const text = fieldText(row, field);
-    const error = showFaults || text !== '' ? faultOf(faults, field.path) : undefined;
+    // A size such as 2280 is a beginning, and no fault while one types.
+    const isStart = field.path === 'formFactor' && /^\d{1,5}-?$/u.test(text.trim());
+    const error = showFaults || (text !== '' && !isStart) ? faultOf(faults, field.path) : undefined;
     return (
       <Typed
         key={field.path}
@@ -98,7 +101,16 @@ export function PartForm({ kind, part, currency, today, onPart, showFaults }: Pr
 
 function read(kind: PartKind, row: Row, currency: string): ImportFault[] {
   const result = partOfRow(kind, row, 1, currency);
-  return 'part' in result ? [] : result.faults;
+  if ('part' in result) return [];
+  return result.faults.map((one) =>
+    /^measured\..*\.(minus|plus)$/u.test(one.column)
+      ? {
+          ...one,
+          fault: 'A measure has its give-or-take.',
+          fix: 'Type the smallest division of what it was measured with.',
+        }
+      : one,
+  );
 }
 
 function Typed({
@@ -122,7 +134,9 @@ function Typed({
   const hint =
     field.path === 'formFactor'
       ? decoded(text)
-      : (field.hint ?? (optional && text === '' ? 'empty: not known' : undefined));
+      : (farFromPaper(row, field) ??
+        field.hint ??
+        (optional && text === '' ? 'empty: not known' : undefined));
   if (kind === 'choice')
     return (
       <label className="block">
@@ -132,7 +146,9 @@ function Typed({
           value={text}
           onChange={(event) => onType(field, event.target.value)}
         >
-          {!options!.includes(text) && <option value="">choose</option>}
+          {(optional || !options!.includes(text)) && (
+            <option value="">{optional ? 'not known' : 'choose'}</option>
+          )}
           {options!.map((option) => (
             <option key={option}>{option}</option>
           ))}
@@ -176,6 +192,9 @@ function Typed({
 /** The form factor decoded as one types. */
 function decoded(text: string): string {
   if (text.trim() === '') return 'such as 2280-S3-M, 3.5-inch, card';
+  const start = /^(\d\d)(\d{2,3})-?$/u.exec(text.trim());
+  if (start)
+    return `${Number(start[1])} × ${Number(start[2])} mm; then the height class and the key, such as -S3-M`;
   const form = parseFormFactor(text);
   if (!form.ok) return `${form.fault.sentence} ${form.fault.remedy}`;
   if (form.value.kind !== 'module') return `a drive of ${form.value.kind}`;
