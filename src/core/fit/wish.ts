@@ -50,21 +50,27 @@ const decides = (content: Estimate, free: Estimate): boolean =>
   content.value > free.value &&
   content.value - (content.minus ?? 0) <= free.value;
 
+/** Just the size that was wanted is not nearly too little: such a margin is full and yet the last to worry about. */
+const atItsBrim = (margin: Margin): Margin =>
+  margin.verdict === 'clear' ? { ...margin, use: null } : margin;
+
 /** Size, budget and library that were wanted, each held against the build like any limit. */
 export function wishMargins(setting: Setting, build: Build, place: Place, free: Estimate): Margin[] {
   const { wish, library } = setting;
   const margins: Margin[] = [];
   if (wish?.wantedGB)
     margins.push(
-      atLeast(
-        {
-          id: 'wanted-size',
-          what: 'Size that was wanted',
-          unit: 'GB',
-          remedy: 'Choose a larger drive, or say why this one will do.',
-        },
-        labelCapacity(build.drive),
-        exact(wish.wantedGB, asOwnerSaid),
+      atItsBrim(
+        atLeast(
+          {
+            id: 'wanted-size',
+            what: 'Size that was wanted',
+            unit: 'GB',
+            remedy: 'Choose a larger drive, or say why this one will do.',
+          },
+          labelCapacity(build.drive),
+          exact(wish.wantedGB, asOwnerSaid),
+        ),
       ),
     );
   if (wish?.budget) {
