@@ -106,11 +106,20 @@ it('a backup made while work goes on holds all that was acknowledged before it, 
   expect((await readBackup(archive(), null)).ok).toBe(true);
 });
 
+/** A byte of a file’s content, well away from the archive’s own records: what stands in those by the way changes nothing that is kept. */
+function insideContent(archive: Buffer): number {
+  const record = Buffer.from('PK');
+  for (let at = Math.floor(archive.length * 0.6); ; at += 64) {
+    const next = archive.indexOf(record, at - 512);
+    if (next < 0 || next > at + 512) return at;
+  }
+}
+
 it('one that is cut off or changed is refused, and nothing is touched', async () => {
   const whole = readFileSync(archive());
   const bad = `${archive()}.bad`;
   const changed = Buffer.from(whole);
-  changed[Math.floor(whole.length * 0.6)]! ^= 1;
+  changed[insideContent(whole)]! ^= 1;
   for (const [bytes, code] of [
     [whole.subarray(0, whole.length / 2), 'backup-damaged'],
     [changed, 'backup-damaged'],
