@@ -67,6 +67,18 @@ describe('a ranking that judges no more than it shows', () => {
     );
   });
 
+  it('also where nothing can be better than not known, and a bare drive is as good as one with a pad', () => {
+    const here = setting('braskit-osprey', { old: { labelGB: 512, usedBytes: null, dataToKeep: true } });
+    const wish = { currency: 'EUR', prefers: [], shelfFirst: false };
+    const list = fc.sample(different, { numRuns: 400, seed: 3 });
+    const { lines } = new Ranking(here, shelf, wish).topNow(list, 20);
+    expect(lines.map(told)).toEqual(
+      rankDrives({ ...here }, list, shelf, wish)
+        .slice(0, 20)
+        .map(told),
+    );
+  });
+
   it('puts what is asked for before the price, within each verdict', () => {
     const here = setting('braskit-osprey');
     const far = ({ labelGB }: Drive) => Math.abs(labelGB - 1000);

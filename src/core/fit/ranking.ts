@@ -5,7 +5,7 @@ import type { Drive } from '../part';
 import { type Accessories, onShelf as allOnShelf } from './builds';
 import { freeBytes } from './fit';
 import { priceMinor } from './price';
-import { placesSeen, type Setting } from './question';
+import { type Build, type Setting, bare, placesSeen } from './question';
 import {
   type CandidateLine,
   type RankWish,
@@ -111,11 +111,8 @@ export class Ranking {
   private atBest(drive: Drive, at: number, far: Far): Entry {
     const known = this.judged.get(drive);
     if (known) return { drive, at, isPlain: true, key: this.keyOf(known, far) };
-    const place = placesSeen(this.setting, [])[0]!.place;
-    const build = { drive, adapter: null, sink: null, pads: [], caseChangeIds: [] };
-    const free = freeBytes(this.setting, build, place);
     const isOver = !mayFit(this.setting, drive);
-    const { shelfFirst, prefers, currency } = this.wish;
+    const { shelfFirst, prefers } = this.wish;
     const liked = prefers.indexOf(drive.maker);
     return {
       drive,
@@ -125,12 +122,23 @@ export class Ranking {
         isOver ? 3 : 0,
         far(drive),
         shelfFirst && drive.onShelf === 0 ? 1 : 0,
-        drive.price.currency === currency && free > 0
-          ? (drive.price.minor + (isOver || drive.ownSink ? 0 : this.leastExtra)) / (free / 1e9)
-          : Infinity,
+        this.leastPerGB(drive, isOver || drive.ownSink ? 0 : this.leastExtra),
         liked < 0 ? prefers.length : liked,
       ],
     };
+  }
+
+  /** Minor units per usable gigabyte that a drive costs at least, with what has to be laid on it. */
+  private leastPerGB(drive: Drive, extraMinor: number): number {
+    const free = this.freeOf(bare(drive));
+    return drive.price.currency === this.wish.currency && free > 0
+      ? (drive.price.minor + extraMinor) / (free / 1e9)
+      : Infinity;
+  }
+
+  private freeOf(build: Build): number {
+    const [seen] = placesSeen(this.setting, []);
+    return seen ? freeBytes(this.setting, build, seen.place) : 0;
   }
 
   /** The line of one drive, judged once. */
@@ -157,7 +165,10 @@ export class Ranking {
       // Nothing from here on can stand before the last one that is shown.
       if (done.length >= limit && compare(done[limit - 1]!, next) <= 0) break;
       if (!next.isPlain) {
-        const key: Key = [this.plainOf(next.drive), next.key[1], next.key[2], next.key[3], next.key[4]];
+        const best = this.plainOf(next.drive);
+        // What can be no better than not known needs nothing laid on it to be that.
+        const perGB = best > 1 ? this.leastPerGB(next.drive, 0) : next.key[3];
+        const key: Key = [best, next.key[1], next.key[2], perGB, next.key[4]];
         insert(entries, { ...next, key, isPlain: true }, i + 1);
         continue;
       }
@@ -188,7 +199,7 @@ export class Ranking {
     const seated = seatOf(this.setting, drive);
     const { currency, shelfFirst } = this.wish;
     const minor = priceMinor(seated, currency);
-    const free = freeBytes(this.setting, seated, placesSeen(this.setting, [])[0]!.place);
+    const free = this.freeOf(seated);
     const perGB = minor !== null && free > 0 ? minor / (free / 1e9) : Infinity;
     return [3, key[1], shelfFirst && !allOnShelf(seated) ? 1 : 0, perGB, key[4]];
   }
