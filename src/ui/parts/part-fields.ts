@@ -119,8 +119,8 @@ const own: Record<PartKind, PartField[]> = {
 export const measuredFields: PartField[] = [
   field('measured.chipTopMm', 'Chip height, mm', 'figure', optional),
   field('measured.heightMm', 'Height of a disk, mm', 'figure', optional),
-  field('measured.readBytesPerS', 'Reads, MB/s', 'figure', { ...optional, scale: 1e6 }),
-  field('measured.sustainedWriteBytesPerS', 'Writes, cache full, MB/s', 'figure', {
+  field('measured.readBytesPerS', 'Reads as measured, MB/s', 'figure', { ...optional, scale: 1e6 }),
+  field('measured.sustainedWriteBytesPerS', 'Writes as measured, cache full, MB/s', 'figure', {
     ...optional,
     scale: 1e6,
   }),

@@ -92,12 +92,12 @@ describe('adding a part', () => {
     show('drive', seam);
     const measured = screen.getByRole('heading', { name: 'Measured on one in hand' }).closest('section')!;
     const field = (label: string) => within(measured).getByLabelText(label, { exact: true });
-    fireEvent.change(field('Reads, MB/s'), { target: { value: '4800' } });
+    fireEvent.change(field('Reads as measured, MB/s'), { target: { value: '4800' } });
     expect(made).toBeNull();
     expect(within(measured).getByText(/A measure has its give-or-take/u)).toBeTruthy();
-    fireEvent.change(field('Reads, MB/s, give or take'), { target: { value: '50' } });
+    fireEvent.change(field('Reads as measured, MB/s, give or take'), { target: { value: '50' } });
     expect(made).toMatchObject({ measured: { readBytesPerS: { value: 4800e6, minus: 50e6, plus: 50e6 } } });
-    fireEvent.change(field('Reads, MB/s'), { target: { value: '48' } });
+    fireEvent.change(field('Reads as measured, MB/s'), { target: { value: '48' } });
     expect(within(measured).getByText(/Far from the paper’s .*: is the unit right\?/u)).toBeTruthy();
   });
 
