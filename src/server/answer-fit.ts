@@ -105,7 +105,7 @@ export async function answerFit(runtime: Runtime, form: unknown): Promise<Result
   const kit = kitOf({
     profile,
     build,
-    oldFormFactor: null,
+    screwMm: null,
     answers: {},
     revisionId: asked.revisionId,
     route: null,

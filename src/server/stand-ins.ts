@@ -4,6 +4,7 @@ import type { ActOf, JobAct, StandInKind } from '@/core/acts';
 import type { DeviceProfile } from '@/core/device';
 import type { Job } from '@/core/job';
 import { linkRate, oldDriveOf } from '@/core/link';
+import { emptyWords } from '@/core/route';
 import { type DockCase, type Drive, casesFor, forecastSectors } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
 import { removeDurably } from '@/files';
@@ -96,6 +97,7 @@ async function putInDock(
     });
     return ok(null);
   }
+  if (!job.takeIn.oldDrive) return refuse('empty-place', emptyWords, 'Take another way at Data.');
   const { labelGB, usedBytes } = job.takeIn.oldDrive;
   const oldSectors = forecastSectors(labelGB, 512);
   const number = job.id.slice(2);

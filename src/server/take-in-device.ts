@@ -65,7 +65,10 @@ export async function takeInDevice(
         `The ${profile.name} has no such board revision.`,
         'Choose one by its marks.',
       );
-    const job = { ...newJob(await nextJobId(sql), takeIn), revisionId };
+    const job = {
+      ...newJob(await nextJobId(sql), takeIn, profile),
+      revisionId,
+    };
     await insertJob(sql, job, profile, {
       at,
       by,

@@ -39,7 +39,8 @@ export function Foresight({ profile, askParts, answered, settings }: Props) {
       <h2 className="mt-3 text-[17px]">Time</h2>
       <p>
         Handwork <b className="figures">{seconds(1 - handworkSpread.less)}</b> to{' '}
-        <b className="figures">{seconds(1 + handworkSpread.more)}</b>, and the copy on the dock.
+        <b className="figures">{seconds(1 + handworkSpread.more)}</b>
+        {answered.device.oldDrive ? ', and the copy on the dock.' : '; nothing is copied.'}
       </p>
       <h2 className="mt-3 text-[17px]">Charge before opening</h2>
       <p className="text-[14px] text-soft">{profile.opening.school}</p>

@@ -10,7 +10,7 @@ import { Choice } from './choice';
 import { Field } from './field';
 import { Foresight } from './foresight';
 import { StationFrame } from './station-frame';
-import { type Asked, type Typed, readTyped, startTyped } from './take-in-typed';
+import { type Asked, type Typed, readTyped, startTyped, usuallyInside } from './take-in-typed';
 import type { AskParts } from './job/station-props';
 import { useKeys } from './use-keys';
 
@@ -22,6 +22,11 @@ const yesNoUnknown: { value: TakeIn['card']; label: string }[] = [
 const yesNo: { value: 'yes' | 'no'; label: string }[] = [
   { value: 'yes', label: 'Yes' },
   { value: 'no', label: 'No' },
+];
+
+const insideOptions: { value: Typed['inside']; label: string; hint?: string }[] = [
+  { value: 'drive', label: 'A drive is in it' },
+  { value: 'nothing', label: 'It is empty', hint: 'nothing to copy' },
 ];
 
 type Props = {
@@ -79,6 +84,7 @@ export function TakeInForm({
   const places = profile?.places.filter(({ replaceable }) => replaceable) ?? [];
   const main = profile && mainPlace(profile);
   // A device on the mains alone has no charge to ask for.
+  const isEmpty = typed.inside === 'nothing';
   const hasCell = profile?.procedure.power !== 'mains';
   const { takeIn, answered } = readTyped(typed, settings.timeZone, settings.currency);
   const submit = handleSubmit(async () => {
@@ -110,7 +116,9 @@ export function TakeInForm({
   const pickProfile = (id: string) => {
     setValue('profileId', id);
     setValue('where', '');
-    const delivered = profiles.find((p) => p.id === id)?.deliveredDrives[0];
+    const device = profiles.find((p) => p.id === id);
+    setValue('inside', usuallyInside(device, ''));
+    const delivered = device?.deliveredDrives[0];
     if (delivered && !dirtyFields.formFactor) setValue('formFactor', delivered.formFactor);
     if (delivered && !dirtyFields.label) setValue('label', `${delivered.labelGB} GB`);
   };
@@ -184,7 +192,10 @@ export function TakeInForm({
                   <Choice
                     legend="Where in the device?"
                     value={field.value || main.id}
-                    onChange={(id) => field.onChange(id === main.id ? '' : id)}
+                    onChange={(id) => {
+                      field.onChange(id === main.id ? '' : id);
+                      setValue('inside', usuallyInside(profile, id));
+                    }}
                     options={places.map(({ id, name }) => ({ value: id, label: name }))}
                   />
                 </div>
@@ -231,28 +242,36 @@ export function TakeInForm({
               error={error('budget')}
             />
           </div>
-          {choice('keep', 'Is there data to keep?', yesNo)}
-          <div className="grid grid-cols-3 gap-3 col-span-full">
-            <Field
-              label="Old drive, form factor"
-              {...register('formFactor')}
-              error={error('formFactor')}
-              hint={sizeWords(typed.formFactor)}
-            />
-            <Field
-              label="Label capacity"
-              placeholder="512 GB"
-              {...register('label')}
-              error={error('label')}
-            />
-            <Field
-              label="In use"
-              placeholder="0.42 GB"
-              {...register('used')}
-              error={error('used')}
-              hint="as the device shows it"
-            />
-          </div>
+          {choice('inside', 'Is a drive in it now?', insideOptions)}
+          {!isEmpty && choice('keep', 'Is there data to keep?', yesNo)}
+          {error('inside') && (
+            <p role="alert" className="col-span-full font-semibold text-over">
+              {error('inside')}
+            </p>
+          )}
+          {!isEmpty && (
+            <div className="grid grid-cols-3 gap-3 col-span-full">
+              <Field
+                label="Old drive, form factor"
+                {...register('formFactor')}
+                error={error('formFactor')}
+                hint={sizeWords(typed.formFactor)}
+              />
+              <Field
+                label="Label capacity"
+                placeholder="512 GB"
+                {...register('label')}
+                error={error('label')}
+              />
+              <Field
+                label="In use"
+                placeholder="0.42 GB"
+                {...register('used')}
+                error={error('used')}
+                hint="as the device shows it"
+              />
+            </div>
+          )}
           {choice('card', 'Is a card in the slot?', yesNoUnknown)}
           {choice('encryption', 'Is encryption on?', yesNoUnknown)}
           {choice('swollen', 'Does the back bulge?', yesNoUnknown)}

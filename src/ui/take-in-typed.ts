@@ -1,4 +1,4 @@
-import type { DeviceProfile } from '@/core/device';
+import { type DeviceProfile, placeOf } from '@/core/device';
 import { type DeviceAnswers, type PartsAnswers, type TakeIn, TakeInForm as TakeInSchema } from '@/core/job';
 import { parseFormFactor } from '@/core/part';
 import { type Money, clip, minorDigits, parseBytes, parseDecimal, parseMoney, showBytes } from '@/core/units';
@@ -28,6 +28,8 @@ export type Typed = {
   note: string;
   /** The place in the device; empty for the main one. */
   where: string;
+  /** Whether a drive is in that place now; empty where nobody has said. */
+  inside: 'drive' | 'nothing' | '';
 };
 
 export type Faults = Partial<Record<keyof Typed, string>>;
@@ -70,8 +72,10 @@ export function readTyped(typed: Typed, timeZone: string, currency = 'EUR'): Rea
     if (typeof value === 'string') faults[field] = value;
     return typeof value === 'string' ? 1 : value;
   };
+  const isEmpty = typed.inside === 'nothing';
+  if (typed.inside === '') faults.inside = 'Say whether a drive is in it now.';
   let usedBytes: number | null = null;
-  if (typed.used.trim() !== '') {
+  if (!isEmpty && typed.used.trim() !== '') {
     const parsed = parseBytes(typed.used);
     if (parsed.ok) usedBytes = parsed.value;
     else faults.used = `${parsed.fault.sentence} ${parsed.fault.remedy}`;
@@ -99,8 +103,10 @@ export function readTyped(typed: Typed, timeZone: string, currency = 'EUR'): Rea
     wish: typed.wish,
     wantedGB: sized('wanted'),
     budget,
-    dataToKeep: typed.keep === 'yes',
-    oldDrive: { formFactor: tidyFormFactor(typed.formFactor), labelGB: sized('label'), usedBytes },
+    dataToKeep: !isEmpty && typed.keep === 'yes',
+    oldDrive: isEmpty
+      ? null
+      : { formFactor: tidyFormFactor(typed.formFactor), labelGB: sized('label'), usedBytes },
     encryption: typed.encryption,
     card: typed.card,
     swollen: typed.swollen,
@@ -120,7 +126,8 @@ export function readTyped(typed: Typed, timeZone: string, currency = 'EUR'): Rea
     }
   }
   const { card, encryption, swollen, consent, wantedGB, dataToKeep, oldDrive } = form;
-  const sizesWrong = faults.budget ?? faults.wanted ?? faults.label ?? faults.used ?? faults.formFactor;
+  const sizesWrong =
+    faults.budget ?? faults.inside ?? faults.wanted ?? faults.label ?? faults.used ?? faults.formFactor;
   return {
     takeIn: parsed.success && Object.keys(faults).length === 0 ? parsed.data : null,
     faults,
@@ -130,6 +137,7 @@ export function readTyped(typed: Typed, timeZone: string, currency = 'EUR'): Rea
         encryption,
         swollen,
         consent,
+        oldDrive,
         chargePercent: faults.charge === undefined ? chargePercent : null,
       },
       parts:
@@ -157,6 +165,10 @@ export type Asked = {
   question?: string | null;
 };
 
+/** What is in a place before anybody has said: the system’s own drive is; whether a place beside it is filled is asked. */
+export const usuallyInside = (device: DeviceProfile | undefined, where: string): Typed['inside'] =>
+  !device || placeOf(device, where).role === 'system' ? 'drive' : '';
+
 /** What a form begins with: the job's own answers, or what the device's maker usually delivers. */
 export function startTyped(
   initial: TakeIn | null,
@@ -166,6 +178,7 @@ export function startTyped(
 ): Typed {
   const device = profiles.find(({ id }) => id === asked?.profileId) ?? profiles[0];
   const first = device?.deliveredDrives[0];
+  const old = initial?.oldDrive ?? null;
   return {
     profileId: initial?.profileId ?? device?.id ?? '',
     owner: initial?.owner ?? '',
@@ -177,9 +190,10 @@ export function startTyped(
       ? (initial.budget.minor / 10 ** minorDigits(initial.budget.currency)).toString()
       : '',
     keep: initial && !initial.dataToKeep ? 'no' : 'yes',
-    formFactor: initial?.oldDrive.formFactor ?? first?.formFactor ?? '',
-    label: initial ? `${initial.oldDrive.labelGB} GB` : first ? `${first.labelGB} GB` : '',
-    used: initial?.oldDrive.usedBytes == null ? '' : showBytes(initial.oldDrive.usedBytes).replace(/,/gu, ''),
+    inside: initial ? (initial.oldDrive ? 'drive' : 'nothing') : usuallyInside(device, asked?.placeId ?? ''),
+    formFactor: old?.formFactor ?? first?.formFactor ?? '',
+    label: old ? `${old.labelGB} GB` : first ? `${first.labelGB} GB` : '',
+    used: old?.usedBytes == null ? '' : showBytes(old.usedBytes).replace(/,/gu, ''),
     encryption: initial?.encryption ?? 'unknown',
     card: initial?.card ?? 'unknown',
     swollen: initial?.swollen ?? 'unknown',

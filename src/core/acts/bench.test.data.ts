@@ -27,6 +27,8 @@ export const drives = driveData.map((data) => Drive.parse(data));
 export const pads = padData.map((data) => Pad.parse(data));
 export const sinks = sinkData.map((data) => Heatsink.parse(data));
 
+export const oldDrive = { formFactor: '2242-S3-M', labelGB: 512, usedBytes: 420e6 };
+
 export const takeIn: TakeIn = {
   practice: true,
   profileId: profile.id,
@@ -36,7 +38,7 @@ export const takeIn: TakeIn = {
   wish: 'bigger',
   wantedGB: 2000,
   dataToKeep: true,
-  oldDrive: { formFactor: '2242-S3-M', labelGB: 512, usedBytes: 420e6 },
+  oldDrive,
   systemVersion: null,
   encryption: 'no',
   card: 'no',
@@ -77,7 +79,7 @@ export class Bench {
     given: TakeIn = takeIn,
     readonly device: DeviceProfile = profile,
   ) {
-    const job = newJob('Q-0412', given);
+    const job = newJob('Q-0412', given, device);
     const facts = [
       ...takeInFacts(given, device.opening.chargeBelowPercent),
       ...screwsAtStart(device.procedure),

@@ -15,6 +15,7 @@ import {
 } from '../job';
 import { type Result, ok, refuse } from '../result';
 import { showBytes, showEstimate } from '../units';
+import { emptyWords, wayNames, wayOfEmpty } from '../route';
 import { factWords, isTrue } from '../work';
 import { judgedAnew } from './judged-anew';
 
@@ -44,7 +45,10 @@ export const amend = personAct(z.object({ kind: z.literal('amend'), takeIn: Take
     );
     const { profileId, practice } = job.takeIn;
     const takeIn = { ...act.takeIn, profileId, practice };
-    return judgedAnew({ ...job, takeIn }, 'amend', 'Changed what was taken in.', context, changes);
+    const emptied = takeIn.oldDrive === null && job.route === 'copy-on-dock';
+    const route = emptied ? wayOfEmpty(context.profile) : job.route;
+    const sentence = `Changed what was taken in.${emptied ? ` ${emptyWords} Taken: ${wayNames[route].toLowerCase()}.` : ''}`;
+    return judgedAnew({ ...job, takeIn, route }, 'amend', sentence, context, changes);
   },
 });
 

@@ -66,16 +66,22 @@ export const prove = personAct(
 );
 
 export const handOver = personAct(
-  z.object({ kind: z.literal('hand-over'), oldDrive: z.enum(['kept', 'returned']) }),
+  z.object({ kind: z.literal('hand-over'), oldDrive: z.enum(['kept', 'returned', 'none']) }),
   {
     words: 'hand the device over',
     afterHandOver: false,
     needs: always,
     stops: ['sheet'],
-    permit: ({ state }) =>
-      state.job.proved
-        ? ok(null)
-        : refuse('not-proved', 'The result is not proved yet.', 'Finish Prove first.'),
+    permit: ({ state: { job }, act }) =>
+      !job.proved
+        ? refuse('not-proved', 'The result is not proved yet.', 'Finish Prove first.')
+        : (act.oldDrive === 'none') === (job.takeIn.oldDrive === null)
+          ? ok(null)
+          : refuse(
+              'old-drive',
+              job.takeIn.oldDrive ? 'An old drive came out of it.' : 'The place was empty.',
+              'Say what happens to the old drive, where there was one.',
+            ),
     readsHistory: true,
     decide({ state, act: { oldDrive }, context }) {
       const { at, by, history } = context;
@@ -84,7 +90,7 @@ export const handOver = personAct(
       return said(
         { ...state.job, handedOver: { at, by, oldDrive, sheet } },
         'hand-over',
-        `Handed over; old drive ${oldDrive}.`,
+        oldDrive === 'none' ? 'Handed over; no old drive.' : `Handed over; old drive ${oldDrive}.`,
       );
     },
   },

@@ -4,6 +4,7 @@ import {
   choiceFit,
   dueStepsOf,
   holdsOf,
+  insideOfChoice,
   isAllowed,
   lastStepOf,
   said,
@@ -20,6 +21,7 @@ import {
   factWords,
   isTrue,
   lostFact,
+  measureStepId,
   overrideFact,
 } from '../work';
 import { type Asked, always, personAct } from './record';
@@ -65,7 +67,9 @@ function stepIsSafe(asked: StepAsked): Result<null> {
   if (step.station === 'swap' && !state.job.choice)
     return refuse('no-drive', 'No drive is chosen yet.', 'Choose one at Fit.');
   const worst = step.station === 'swap' ? choiceFit(state.job, context) : null;
-  if (worst && !isAllowed(worst, state.job.choice))
+  // What can only be measured inside has a hold of its own, which can be passed with a reason.
+  const isForNow = worst?.verdict === 'unknown' && insideOfChoice(state.job, context).length > 0;
+  if (worst && !isForNow && !isAllowed(worst, state.job.choice))
     return refuse(
       'does-not-fit',
       `The chosen drive ${worst.verdict === 'over' ? 'does not fit' : 'is not known to fit'}: ${worst.what.toLowerCase()}.`,
@@ -77,6 +81,12 @@ function stepIsSafe(asked: StepAsked): Result<null> {
       'not-trained',
       `${by} is not noted as trained for mains supplies.`,
       'Let someone who is, and is allowed by local rules, do this step; the Workshop screen says who.',
+    );
+  if (step.id === measureStepId && step.needs.length > 0)
+    return refuse(
+      'not-measured',
+      `${step.title}: nobody has entered it yet.`,
+      'Measure it, and enter it in this step; the choice is judged anew.',
     );
   const need = step.needs.find(({ fact, value }) => factValue(state.facts, fact) !== value);
   return need

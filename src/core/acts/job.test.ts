@@ -6,7 +6,7 @@ import type { SwitchedOn } from '../simulator';
 import { screwsOut } from '../work';
 import { decide, permit } from '.';
 import { stepsOf, stationStatesOf, currentStation, holdsOf, ledgerOf, nextStep } from '../job';
-import { Bench, dock, profile, proof, takeIn, choose } from './bench.test.data';
+import { Bench, dock, profile, proof, takeIn, choose, oldDrive } from './bench.test.data';
 
 const chosen = choose('ostrel-marl-2000', ['lindrel-soft-250']);
 const running = {
@@ -162,9 +162,9 @@ describe('job', () => {
   it('moves the stand-off only where the length changes', () => {
     const ids = (bench: Bench) => stepsOf(bench.state.job, bench.context).map((act) => act.id);
     expect(ids(prepared())).toContain('stand-off');
-    expect(
-      ids(prepared({ ...takeIn, oldDrive: { ...takeIn.oldDrive, formFactor: '2280-S3-M' } })),
-    ).not.toContain('stand-off');
+    expect(ids(prepared({ ...takeIn, oldDrive: { ...oldDrive, formFactor: '2280-S3-M' } }))).not.toContain(
+      'stand-off',
+    );
   });
 
   it('keeps the ledger exact and the board dead on any walk back and forth', () => {
@@ -209,12 +209,12 @@ describe('what follows when a number changes', () => {
 
   it('so is one that is smaller than the old drive as it was corrected', () => {
     const bench = prepared();
-    bench.do({ kind: 'amend', takeIn: { ...takeIn, oldDrive: { ...takeIn.oldDrive, labelGB: 4000 } } });
+    bench.do({ kind: 'amend', takeIn: { ...takeIn, oldDrive: { ...oldDrive, labelGB: 4000 } } });
     expect(bench.state.job.choice).toBeNull();
   });
 
   it('an old drive outside the label rule is laid out by its label; one that cannot hold the parts is not', () => {
-    const old = (labelGB: number) => ({ ...takeIn, oldDrive: { ...takeIn.oldDrive, labelGB } });
+    const old = (labelGB: number) => ({ ...takeIn, oldDrive: { ...oldDrive, labelGB } });
     const { layout } = prepared(old(32)).context;
     expect(layout?.sourceSectors).toBe(62_500_000);
     const bench = new Bench(old(2));
@@ -232,7 +232,7 @@ describe('what follows when a number changes', () => {
     const cover = { known: false, what: 'height of the cover', howToGet: 'Measure it.' } as const;
     bench.do({ kind: 'measure', measures: { coverMm: cover } });
     expect(decide(bench.state, { kind: 'step', stepId: next.id }, bench.context)).toMatchObject({
-      fault: { code: 'does-not-fit', sentence: expect.stringContaining('is not known to fit') },
+      fault: { code: 'hold-fit-unmeasured', sentence: expect.stringContaining('inside of the cover') },
     });
     bench.do({ kind: 'measure', measures: { coverMm: known(8) } });
     expect(bench.do({ kind: 'undock' })).toBe('ok');

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { placeNamed } from '../device';
 import { type LayoutWish, LayoutWish as LayoutWishSchema, fillWish } from '../disk';
+import { insideWords } from '../fit';
 import { worstMargin } from '../margin';
 import {
   Choice,
@@ -8,13 +9,14 @@ import {
   againstStick,
   expectedLayout,
   fitOfIds,
+  insideOfChoice,
   marginSentence,
   needsReason,
   notAgreed,
   said,
 } from '../job';
 import { type Result, ok, refuse } from '../result';
-import { Route, isLed, wayNames } from '../route';
+import { Route, emptyWords, isLed, wayNames } from '../route';
 import { padWords } from '../stack';
 import { showBytes } from '../units';
 import { isTrue } from '../work';
@@ -105,7 +107,8 @@ export const choose = personAct(Choice.extend({ kind: z.literal('choose') }), {
         `${worst.remedy ?? 'Choose another drive.'} With a reason it is taken all the same.`,
       );
     const isUnknown = worst === null || worst.verdict === 'unknown';
-    if (isUnknown && choice.reason === null) {
+    const inside = insideOfChoice({ ...job, choice }, context);
+    if (isUnknown && inside.length === 0 && choice.reason === null) {
       const gone = worst?.missing[0];
       return refuse(
         'fit-unknown',
@@ -122,7 +125,11 @@ export const choose = personAct(Choice.extend({ kind: z.literal('choose') }), {
     ];
     const name = `${drive.maker} ${drive.model} ${showBytes(drive.labelGB * 1e9)}`;
     const tightest = worst ? `; tightest: ${worst.what.toLowerCase()}` : '';
-    const sentence = `Chose ${name}${extras.length > 0 ? ` with ${extras.join(', ')}` : ''}${tightest}.${reason ? ` ${isUnmet ? 'Less than was wanted' : 'Not known'}, taken all the same: ${reason}` : ''}`;
+    const forNow =
+      inside.length > 0 && reason === null
+        ? ` For the time being: ${insideWords(inside)} is measured inside, and the choice is judged anew then.`
+        : '';
+    const sentence = `Chose ${name}${extras.length > 0 ? ` with ${extras.join(', ')}` : ''}${tightest}.${reason ? ` ${isUnmet ? 'Less than was wanted' : 'Not known'}, taken all the same: ${reason}` : ''}${forNow}`;
     return said({ ...job, choice: { ...choice, reason }, wish: null }, 'choose', sentence);
   },
 });
@@ -172,16 +179,18 @@ export const route = personAct(z.object({ kind: z.literal('route'), route: Route
       ? refuse('begun', 'The work has begun in the way that was taken.', 'Take its steps back first.')
       : ok(null),
   stops: [],
-  permit: ({ act, context }) =>
-    context.profile.ways?.[act.route]?.possible === false
-      ? refuse('way-closed', 'This device cannot be restored in this way.', 'Choose another one.')
-      : isLed(context.profile, act.route)
-        ? ok(null)
-        : refuse(
-            'not-led',
-            'Nobody has written down what this device does in this way.',
-            'Follow the maker’s manual, or take another way.',
-          ),
+  permit: ({ state, act, context }) =>
+    act.route === 'copy-on-dock' && !state.job.takeIn.oldDrive
+      ? refuse('empty-place', emptyWords, 'Take another way.')
+      : context.profile.ways?.[act.route]?.possible === false
+        ? refuse('way-closed', 'This device cannot be restored in this way.', 'Choose another one.')
+        : isLed(context.profile, act.route)
+          ? ok(null)
+          : refuse(
+              'not-led',
+              'Nobody has written down what this device does in this way.',
+              'Follow the maker’s manual, or take another way.',
+            ),
   decide: ({ state: { job }, act }) =>
     act.route === job.route
       ? refuse('same-way', 'This way is taken already.', 'Go on with it, or take another one.')

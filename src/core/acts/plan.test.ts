@@ -1,7 +1,7 @@
 import ploverData from '../../../demo/devices/braskit-plover.json';
 import { DeviceProfile } from '../device';
 import { fillWish } from '../disk';
-import { Bench, choose, drives, takeIn } from './bench.test.data';
+import { Bench, choose, drives, takeIn, oldDrive } from './bench.test.data';
 import { decide } from '.';
 
 const last = (bench: Bench) => bench.state.history.at(-1)!.sentence;
@@ -40,7 +40,7 @@ describe('choosing is told with all that goes in', () => {
       code: 'does-not-fit',
       remedy: expect.stringMatching(/^Choose a drive that speaks NVMe/u),
     });
-    const silent = new Bench({ ...takeIn, oldDrive: { ...takeIn.oldDrive, usedBytes: null } });
+    const silent = new Bench({ ...takeIn, oldDrive: { ...oldDrive, usedBytes: null } });
     expect(refusal(silent, choose('ostrel-marl-2000', ['lindrel-soft-250']))).toEqual({
       code: 'fit-unknown',
       sentence: 'Room for the old data is not known: how full the old drive is.',

@@ -40,6 +40,8 @@ export const ModuleForm = z.object({
   aboveBoardAtMostMm: Estimate.optional(),
   belowBoardAtMostMm: Estimate.optional(),
   totalAtMostMm: Estimate.optional(),
+  /** Where the spacer of an empty socket stands as delivered. */
+  spacerAtMm: z.number().positive().optional(),
   /** From the socket to whatever stands in the way behind the farthest stand-off. */
   reachAtMostMm: Estimate.optional(),
   /** What a sink must leave free at the contacts and at the screw notch. */
@@ -114,6 +116,11 @@ export const Place = z.object({
   /** What it is for: the system's own drive, room beside it, or a card that comes and goes. */
   role: z.enum(['system', 'expansion', 'card']),
   replaceable: z.boolean(),
+  /** What may lie in it, and what starts from it; null where nobody wrote it down. */
+  keeps: z
+    .object({ holds: z.string().max(160), runs: z.string().max(160) })
+    .nullable()
+    .default(null),
   form: z.discriminatedUnion('kind', [ModuleForm, BayForm, OtherForm]),
   protocols: z.array(Protocol).min(1),
   /** As for drives: PCIe generation; SATA 1 to 3; PATA 1 to 4. */

@@ -2,7 +2,7 @@ import { fillWish } from '../disk';
 import { benchCard } from '.';
 import { nextStep } from '../job';
 import { cases } from '../fit/demo.test.data';
-import { Bench, dock, proof, takeIn, choose } from '../acts/bench.test.data';
+import { Bench, dock, proof, takeIn, choose, oldDrive } from '../acts/bench.test.data';
 
 const card = (bench: Bench, copy: Parameters<typeof benchCard>[2] = { kind: 'none' }) =>
   benchCard(bench.state, { ...bench.context, cases, source: null }, copy);
@@ -81,7 +81,7 @@ describe('a job on the bench', () => {
 it('counts a copy that is still to come against the promise, by its forecast, until it is verified', () => {
   const bench = opened({
     ...takeIn,
-    oldDrive: { ...takeIn.oldDrive, usedBytes: 400e9 },
+    oldDrive: { ...oldDrive, usedBytes: 400e9 },
     promisedAt: '2030-01-01T00:00:00.000Z',
   });
   const left = (given: typeof cases) => {

@@ -25,13 +25,13 @@ export function foresee(profile: DeviceProfile, answers: DeviceAnswers): Foresig
   const early = ['swollen', 'consent', 'card', 'charge', 'encryption'];
   const { procedure } = profile;
   // The longest case: everything about the swap that a build can change.
-  const steps = allSteps(procedure, { holds: swapConditions });
+  const steps = allSteps(procedure, { holds: swapConditions, isEmpty: answers.oldDrive === null });
   return {
     holds: standingHolds(facts, {
       chargeLimitPercent: limit,
       targetLabel: null,
       ledger,
-      carriedBy: 'copy',
+      carriedBy: answers.oldDrive ? 'copy' : 'device',
       losesData: false,
       onlyImage: false,
       storageMode: false,

@@ -17,6 +17,7 @@ import type { Sheet } from '../sheet';
 const oldDriveWords = {
   kept: 'The old drive is kept as the way back until you are happy',
   returned: 'The old drive was given back with the device',
+  none: 'No old drive: the place was empty',
 } as const;
 
 const partWords = (part: Part): string => {
@@ -41,9 +42,14 @@ export function makeSheet(
   const ledger = ledgerOf(state, context);
   const parts = (build ? partsOf(build) : []).map((part) => ({ what: partWords(part), price: part.price }));
   const label = job.dock ? ` (${job.dock.old.benchLabel})` : '';
-  const keeping = oldDrive
-    ? `${oldDriveWords[oldDrive]}${label}`
-    : `What happens to the old drive${label} is noted at hand-over`;
+  const keeping =
+    oldDrive === 'none'
+      ? oldDriveWords.none
+      : oldDrive
+        ? `${oldDriveWords[oldDrive]}${label}`
+        : takeIn.oldDrive
+          ? `What happens to the old drive${label} is noted at hand-over`
+          : oldDriveWords.none;
   return {
     schema: 'jicara.sheet/1',
     job: job.id,
@@ -52,10 +58,12 @@ export function makeSheet(
     owner: takeIn.owner,
     place: takeIn.place,
     madeAt: context.at,
-    before: {
-      drive: takeIn.oldDrive.formFactor,
-      bytes: driveBytes({ labelGB: takeIn.oldDrive.labelGB, sectorBytes: 512 }),
-    },
+    before: takeIn.oldDrive
+      ? {
+          drive: takeIn.oldDrive.formFactor,
+          bytes: driveBytes({ labelGB: takeIn.oldDrive.labelGB, sectorBytes: 512 }),
+        }
+      : { drive: 'none, the place was empty', bytes: 0 },
     after: {
       drive: drive ? `${drive.maker} ${drive.model}, ${drive.formFactor}` : 'none chosen',
       bytes: drive ? driveBytes(drive) : 0,

@@ -8,16 +8,21 @@ import type { SourceSummary } from './view';
 
 /**
  * Bytes that a copy is forecast for: what was read of a real drive, else what was stated. A simulated drive holds far less than its
- * owner stated, so that in practice what was stated counts.
+ * owner stated, so that in practice what was stated counts. Null where nobody knows, and where the place is empty.
  */
 export function bytesToCopy({ takeIn }: Job, source: Pick<SourceSummary, 'usedBytes'> | null): number | null {
-  const stated = takeIn.oldDrive.usedBytes;
+  const stated = takeIn.oldDrive?.usedBytes ?? null;
+  if (!takeIn.oldDrive) return null;
   return takeIn.practice ? (stated ?? source?.usedBytes ?? null) : (source?.usedBytes ?? stated);
 }
 
+/** All that the old drive holds, by its label; 0 where there is none. */
+const oldBytesOf = ({ oldDrive }: Job['takeIn']): number =>
+  oldDrive ? forecastSectors(oldDrive.labelGB, 512) * 512 : 0;
+
 /** What a forecast of a job's copy asks: its drives, what they hold, and the cases that are here. */
 export function copyAskedOf(
-  job: Job,
+  { takeIn, dock }: Pick<Job, 'takeIn' | 'dock'>,
   profile: DeviceProfile,
   { drive, cases, bytes }: { drive: Drive | null; cases: DockCase[]; bytes: number },
 ): CopyAsked {
@@ -25,10 +30,10 @@ export function copyAskedOf(
   const writing = drive && writingOf(drive);
   return {
     bytes,
-    driveBytes: forecastSectors(job.takeIn.oldDrive.labelGB, 512) * 512,
-    old: oldDriveOf(profile, job.takeIn.oldDrive),
+    driveBytes: oldBytesOf(takeIn),
+    old: oldDriveOf(profile, takeIn.oldDrive),
     drive: drive && writing && { protocol: drive.protocol, writing },
-    cases: job.dock ? casesOfDock(job.dock, cases) : drive ? cases : casesOfPlaces(profile, cases),
+    cases: dock ? casesOfDock(dock, cases) : drive ? cases : casesOfPlaces(profile, cases),
     inDevice: way?.possible === true && way.inDevice,
   };
 }
@@ -62,7 +67,8 @@ export function wayFactsOf(
   const encrypted = factValue(facts, 'encryption.on');
   return {
     usedBytes: bytesToCopy(job, source),
-    driveBytes: forecastSectors(job.takeIn.oldDrive.labelGB, 512) * 512,
+    isEmpty: job.takeIn.oldDrive === null,
+    driveBytes: oldBytesOf(job.takeIn),
     dataToKeep: job.takeIn.dataToKeep,
     isEncrypted: typeof encrypted === 'boolean' ? encrypted : null,
     copyTime: (bytes) =>

@@ -37,19 +37,23 @@ const expectedGuid = (n: number) => `${String(n).padStart(8, '0')}-0000-4000-800
 export type LayoutSource = { table: PartitionTable; rules: PartitionRules };
 
 /**
- * The old drive before it is out: parts as the maker delivers them, its size by its label.
+ * The old drive before it is out: parts as the maker delivers them, its size by its label; of an empty place the drive that the
+ * maker delivers.
  * Faults: those of `deliveredTable`.
  */
 export function expectedSource(profile: DeviceProfile, job: Job): Result<LayoutSource> {
   const table = deliveredTable(
     profile.deliveredParts,
-    { sectors: forecastSectors(job.takeIn.oldDrive.labelGB, 512), sectorBytes: 512 },
+    { sectors: forecastSectors(oldLabelGB(profile, job), 512), sectorBytes: 512 },
     expectedGuid,
   );
   return table.ok
     ? ok({ table: table.value, rules: deliveredRules(profile.deliveredParts, table.value) })
     : table;
 }
+
+const oldLabelGB = ({ deliveredDrives: [first] }: DeviceProfile, { takeIn }: Job): number =>
+  takeIn.oldDrive?.labelGB ?? first?.labelGB ?? takeIn.wantedGB;
 
 /** The new drive's size, by its label until it lies on the dock. */
 export const expectedTarget = (drive: Drive): Target => ({

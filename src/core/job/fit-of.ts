@@ -1,17 +1,23 @@
 import { type DeviceProfile, placeOf } from '../device';
-import { type Build, type BuildIds, type OldDrive, type Setting, fit, isWish } from '../fit';
+import {
+  type InsideMeasure,
+  onlyInside,
+  type Build,
+  type BuildIds,
+  type OldDrive,
+  type Setting,
+  fit,
+  isWish,
+} from '../fit';
 import { usualWorkload } from '../heat';
 import { type Margin, isKept } from '../margin';
 import { showEstimate, showLimit } from '../units';
 import type { DecideContext } from './context';
 import type { Job } from './job';
 
-/** What the old drive of a job asks of a new one. */
-export const oldDriveOf = ({ takeIn }: Job): OldDrive => ({
-  labelGB: takeIn.oldDrive.labelGB,
-  usedBytes: takeIn.oldDrive.usedBytes,
-  dataToKeep: takeIn.dataToKeep,
-});
+/** What the old drive of a job asks of a new one; null where the place is empty. */
+export const oldDriveOf = ({ takeIn: { oldDrive, dataToKeep } }: Job): OldDrive | null =>
+  oldDrive && { labelGB: oldDrive.labelGB, usedBytes: oldDrive.usedBytes, dataToKeep };
 
 /** Where in the device a job puts its drive: as chosen, else as taken in. */
 export const placeIdOf = ({ choice, takeIn }: Pick<Job, 'choice' | 'takeIn'>): string | null =>
@@ -62,6 +68,21 @@ export function fitOfIds(job: Job, ids: BuildIds, { profile, findBuild }: Decide
 export const choiceFit = (job: Job, context: DecideContext): Margin | null =>
   job.choice && fitOfIds(job, job.choice, context);
 
+/**
+ * What must be measured inside before it is known whether the chosen build fits, where nothing else stands in the way; empty where none is
+ * chosen, where it is known, and where something else is missing.
+ */
+export function insideOfChoice(
+  job: Job,
+  { profile, findBuild }: Pick<DecideContext, 'profile'> & Partial<Pick<DecideContext, 'findBuild'>>,
+): InsideMeasure[] {
+  const build = job.choice && findBuild?.(job.choice);
+  if (!job.choice || !build) return [];
+  const { placeId, caseChangeIds } = job.choice;
+  const { margins } = fitAnswer(job, profile, build, placeId);
+  return onlyInside(settingOfJob(job, profile, placeId), caseChangeIds, margins);
+}
+
 /** What is over, in one sentence. */
 export const marginSentence = (margin: Margin) =>
   `${margin.what}: ${showEstimate(margin.value, margin.unit)}, allowed is ${showLimit(margin.limit, margin.unit)}.`;
@@ -90,7 +111,8 @@ export const needsReason = (worst: Margin): boolean =>
  */
 export function keepWhatFits(job: Job, context: DecideContext): { job: Job; why: string | null } {
   const worst = choiceFit(job, context);
-  if (!worst || job.dock || isAllowed(worst, job.choice)) return { job, why: null };
+  if (!worst || job.dock || isAllowed(worst, job.choice) || insideOfChoice(job, context).length > 0)
+    return { job, why: null };
   const reason = worst.verdict === 'over' ? marginSentence(worst) : `${worst.what} is not known.`;
   return { job: { ...job, choice: null, wish: null }, why: `The chosen drive is taken back: ${reason}` };
 }

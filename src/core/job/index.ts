@@ -3,7 +3,16 @@ export { Outcome, ReadingName } from './outcome';
 export { historyKinds, isOnSheet } from './history-kind';
 export type { HistoryKind } from './history-kind';
 export { said } from './said';
-export { stepsOf, dueStepsOf, holdsOf, ledgerOf, nextStep, stopsOfStep, waitUntil } from './steps-of';
+export {
+  stepsOf,
+  dueStepsOf,
+  holdsOf,
+  ledgerOf,
+  measuringOf,
+  nextStep,
+  stopsOfStep,
+  waitUntil,
+} from './steps-of';
 export type { DecideContext, JobContext } from './context';
 export { decideReport, isOn, outcomeWords, started } from './report';
 export type { Decision, Report } from './report';
@@ -39,6 +48,7 @@ export {
   choiceFit,
   fitAnswer,
   fitOfIds,
+  insideOfChoice,
   isAllowed,
   keepWhatFits,
   marginSentence,

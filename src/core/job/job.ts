@@ -3,7 +3,7 @@ import { LayoutWish, tableKinds } from '../disk';
 import { Measures } from '../device';
 import { Library } from '../fit';
 import { Known } from '../margin';
-import { Route } from '../route';
+import { Route, wayOfEmpty } from '../route';
 import { SwitchedOn } from '../simulator';
 import { FactChange, FactSetting, type Facts, foldFacts, restore } from '../work';
 import { Choice } from './choice';
@@ -92,7 +92,7 @@ export const Job = z.object({
     .object({
       at: z.iso.datetime(),
       by: z.string(),
-      oldDrive: z.enum(['kept', 'returned']),
+      oldDrive: z.enum(['kept', 'returned', 'none']),
       /** As it was printed: what the catalogue says later changes it no more. */
       sheet: Sheet,
     })
@@ -100,11 +100,11 @@ export const Job = z.object({
 });
 export type Job = z.infer<typeof Job>;
 
-/** A job as it begins: taken in, nothing chosen. */
-export const newJob = (id: string, takeIn: TakeIn): Job => ({
+/** A job as it begins: taken in, nothing chosen. Of an empty place nothing is copied: its way begins with another one. */
+export const newJob = (id: string, takeIn: TakeIn, device: Parameters<typeof wayOfEmpty>[0]): Job => ({
   schema: 'jicara.job/1',
   id,
-  route: 'copy-on-dock',
+  route: takeIn.oldDrive ? 'copy-on-dock' : wayOfEmpty(device),
   takeIn,
   measures: {},
   revisionId: null,

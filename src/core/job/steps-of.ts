@@ -1,5 +1,6 @@
+import { placeOf } from '../device';
 import { isKept } from '../margin';
-import { parseFormFactor } from '../part';
+import { insideMissing, insideWords, screwAtMm, swapConditionsOf } from '../fit';
 import {
   type HandStep,
   type Hold,
@@ -8,7 +9,6 @@ import {
   type Procedure,
   isTrue,
   overrideFact,
-  type SwapCondition,
   type SwapConditions,
   allSteps,
   dueSteps,
@@ -18,27 +18,44 @@ import {
 } from '../work';
 import { writesItself } from '../route';
 import { chargeLimitOf } from './charge-policy';
-import { fitAnswer } from './fit-of';
+import { fitAnswer, insideOfChoice, placeIdOf, settingOfJob } from './fit-of';
 import type { DecideContext, JobContext } from './context';
 import type { Job, JobState } from './job';
 
 /** What the job decides about the swap: what its build changes, and which way it goes through the procedure. */
-function swapConditions(job: Job, { drive }: JobContext): SwapConditions {
-  const length = (text: string | undefined) => {
-    const form = text === undefined ? null : parseFormFactor(text);
-    return form?.ok && form.value.kind === 'module' ? form.value.lengthMm : null;
-  };
+function swapConditions(job: Job, { drive, profile }: JobContext): SwapConditions {
   const { choice, answers, revisionId } = job;
-  const [before, after] = [length(job.takeIn.oldDrive.formFactor), length(drive?.formFactor)];
-  const adapter = choice?.adapterId != null;
-  const holds: [SwapCondition, boolean][] = [
-    ['length-changes', before !== null && after !== null && before !== after && !adapter],
-    ['pad-chosen', (choice?.padIds.length ?? 0) > 0],
-    ['sink-chosen', choice?.sinkId != null],
-    ['adapter-chosen', adapter],
-    ['case-changes', (choice?.caseChangeIds.length ?? 0) > 0],
-  ];
-  return { answers, revisionId, holds: holds.flatMap(([name, is]) => (is ? [name] : [])) };
+  const { oldDrive } = job.takeIn;
+  const putIn = {
+    formFactor: drive?.formFactor ?? null,
+    hasPad: (choice?.padIds.length ?? 0) > 0,
+    hasSink: choice?.sinkId != null,
+    hasAdapter: choice?.adapterId != null,
+    changesCase: (choice?.caseChangeIds.length ?? 0) > 0,
+  };
+  const screwMm = screwAtMm(placeOf(profile, placeIdOf(job)), oldDrive?.formFactor ?? null);
+  return {
+    answers,
+    revisionId,
+    isEmpty: oldDrive === null,
+    holds: swapConditionsOf(putIn, screwMm),
+    measuring: measuringOf(job, profile),
+  };
+}
+
+/** What this job measures inside, since the profile does not know it; null where there is nothing. */
+export function measuringOf(job: Job, profile: JobContext['profile']): SwapConditions['measuring'] {
+  const { choice } = job;
+  const changes = choice?.caseChangeIds ?? [];
+  const setting = settingOfJob(job, profile, placeIdOf(job));
+  const all = insideMissing({ ...setting, measures: {} }, changes);
+  if (all.length === 0) return null;
+  return {
+    what: insideWords(all),
+    how: all.map(({ missing }) => missing.howToGet).join(' '),
+    // A reason that was given goes on without it.
+    isOpen: insideMissing(setting, changes).length > 0 && choice?.reason == null,
+  };
 }
 
 /** Ways through procedures that were worked out, by all that a way depends on: judging a job asks for its own many times. */
@@ -109,8 +126,31 @@ export const holdsOf = (
     power: context.profile.procedure.power,
   });
   const old = isTrue(state.facts, overrideFact('system-version')) ? null : versionHold(state, context);
-  return old ? [...holds, old] : holds;
+  const unmeasured = isTrue(state.facts, overrideFact('fit-unmeasured'))
+    ? null
+    : unmeasuredHold(state, context);
+  return [...holds, ...[old, unmeasured].filter((hold) => hold !== null)];
 };
+
+/** A drive that was chosen for the time being goes in only once what can be measured inside has been. */
+function unmeasuredHold(
+  { job }: JobState,
+  context: JobContext & Partial<Pick<DecideContext, 'findBuild'>>,
+): Hold | null {
+  const inside = job.choice?.reason == null ? insideOfChoice(job, context) : [];
+  const [first] = inside;
+  return first
+    ? {
+        code: 'fit-unmeasured',
+        what: `Not measured yet: ${insideWords(inside)}`,
+        why: 'The drive was chosen for the time being: whether it fits shows only inside.',
+        remedy: `${first.missing.howToGet} Enter it at Open or Fit: the choice is judged anew.`,
+        stops: ['swap'],
+        seen: false,
+        override: 'technician',
+      }
+    : null;
+}
 
 /** Closed up again, a device whose system is too old does not see its new drive: said before it is opened. */
 function versionHold(

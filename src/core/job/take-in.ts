@@ -17,11 +17,14 @@ export const TakeIn = z.object({
   dataToKeep: z.boolean(),
   /** What the parts may cost; null where nobody said. */
   budget: Money.nullable().default(null),
-  oldDrive: z.object({
-    formFactor: FormFactorText,
-    labelGB: z.int('Type whole gigabytes.').positive('A capacity of 0 GB is none.').max(100_000),
-    usedBytes: z.int().nonnegative().nullable(),
-  }),
+  /** What is in the place now; null where it is empty: then nothing is copied from it. */
+  oldDrive: z
+    .object({
+      formFactor: FormFactorText,
+      labelGB: z.int('Type whole gigabytes.').positive('A capacity of 0 GB is none.').max(100_000),
+      usedBytes: z.int().nonnegative().nullable(),
+    })
+    .nullable(),
   encryption: yesNoUnknown,
   card: yesNoUnknown,
   swollen: yesNoUnknown,
@@ -38,8 +41,17 @@ export const TakeIn = z.object({
 });
 export type TakeIn = z.infer<typeof TakeIn>;
 
-/** A form is looser than its answer: used data cannot be more than the drive. */
+/** A form is looser than its answer: used data cannot be more than the drive, and an empty place holds none. */
 export const TakeInForm = TakeIn.superRefine((takeIn, context) => {
+  if (!takeIn.oldDrive) {
+    if (takeIn.dataToKeep)
+      context.addIssue({
+        code: 'custom',
+        path: ['dataToKeep'],
+        message: 'An empty place holds no data to keep.',
+      });
+    return;
+  }
   const { usedBytes, labelGB } = takeIn.oldDrive;
   if (usedBytes !== null && labelGB > 0 && usedBytes > labelGB * 1e9) {
     context.addIssue({
@@ -53,7 +65,10 @@ export const TakeInForm = TakeIn.superRefine((takeIn, context) => {
 const asFact = (answer: YesNoUnknown) => (answer === 'unknown' ? null : answer === 'yes');
 
 /** The answers that say what state the device is in. */
-export type DeviceAnswers = Pick<TakeIn, 'card' | 'encryption' | 'swollen' | 'consent' | 'chargePercent'>;
+export type DeviceAnswers = Pick<
+  TakeIn,
+  'card' | 'encryption' | 'swollen' | 'consent' | 'chargePercent' | 'oldDrive'
+>;
 
 /** The answers that decide which drives come into question. */
 export type PartsAnswers = Pick<
@@ -66,7 +81,7 @@ export function takeInFacts(takeIn: DeviceAnswers, chargeBelowPercent: number): 
   const settings: FactSetting[] = [
     { fact: 'battery.connected', value: true },
     { fact: 'battery.in', value: true },
-    { fact: 'drive.inserted', value: true },
+    { fact: 'drive.inserted', value: takeIn.oldDrive !== null },
     { fact: 'cover.on', value: true },
     { fact: 'card.inserted', value: asFact(takeIn.card) },
     { fact: 'encryption.on', value: asFact(takeIn.encryption) },

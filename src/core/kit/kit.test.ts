@@ -5,7 +5,7 @@ import { type KitAsked, type KitGroup, kitOf } from '.';
 const osprey: KitAsked = {
   profile: profile('braskit-osprey'),
   build: marl(),
-  oldFormFactor: '2242-S3-M',
+  screwMm: 42,
   answers: {},
   revisionId: null,
   route: null,
@@ -28,7 +28,7 @@ describe('tools', () => {
     });
     // The stand-off is set over only where the length of the drive changes.
     expect(names(osprey, 'tool')).toContain('5 mm nut driver');
-    expect(names({ ...osprey, oldFormFactor: '2280-S3-M' }, 'tool')).not.toContain('5 mm nut driver');
+    expect(names({ ...osprey, screwMm: 80 }, 'tool')).not.toContain('5 mm nut driver');
   });
 
   it('are never called after nothing, on any device, nor twice', () => {

@@ -1,9 +1,9 @@
 import type { DeviceProfile } from '../device';
-import { type Build, type ShoppingLine, partLines } from '../fit';
-import { type DockCase, type Protocol, casesFor, parseFormFactor } from '../part';
+import { type Build, type ShoppingLine, partLines, swapConditionsOf } from '../fit';
+import { type DockCase, type Protocol, casesFor } from '../part';
 import type { Route } from '../route';
 import { type Money, totals } from '../units';
-import { type HandStep, type Procedure, type SwapCondition, allSteps } from '../work';
+import { type HandStep, type Procedure, type SwapConditions, allSteps } from '../work';
 import { type Improvised, improvisedFor } from './improvise';
 
 /** What a thing of the kit is for, in the order in which it is laid out. */
@@ -32,8 +32,12 @@ export type Kit = {
 export type KitAsked = {
   profile: DeviceProfile;
   build: Build;
-  /** Form factor of the drive that comes out; null where nobody said. */
-  oldFormFactor: string | null;
+  /** Where the screw of the place stands now, by the length of the drive that comes out; null where nobody said. */
+  screwMm: number | null;
+  /** Nothing is in the place that would have to come out. */
+  isEmpty?: boolean;
+  /** What is measured once it is open. */
+  measuring?: SwapConditions['measuring'];
   /** Answers to the procedure's questions, such as whether the cell is replaced. */
   answers: Record<string, string>;
   revisionId: string | null;
@@ -45,24 +49,18 @@ export type KitAsked = {
   month: number;
 };
 
-const moduleLength = (text: string | null): number | null => {
-  const form = text === null ? null : parseFormFactor(text);
-  return form?.ok && form.value.kind === 'module' ? form.value.lengthMm : null;
-};
-
 /** What a build changes about the steps of the swap. */
-function conditions({ build, oldFormFactor }: KitAsked): SwapCondition[] {
-  const { adapter, sink, pads, caseChangeIds, drive } = build;
-  const [before, after] = [moduleLength(oldFormFactor), moduleLength(drive.formFactor)];
-  const holds: [SwapCondition, boolean][] = [
-    ['length-changes', before !== null && after !== null && before !== after && !adapter],
-    ['pad-chosen', pads.length > 0],
-    ['sink-chosen', sink !== null],
-    ['adapter-chosen', adapter !== null],
-    ['case-changes', caseChangeIds.length > 0],
-  ];
-  return holds.flatMap(([name, is]) => (is ? [name] : []));
-}
+const conditions = ({ build: { adapter, sink, pads, caseChangeIds, drive }, screwMm }: KitAsked) =>
+  swapConditionsOf(
+    {
+      formFactor: drive.formFactor,
+      hasPad: pads.length > 0,
+      hasSink: sink !== null,
+      hasAdapter: adapter !== null,
+      changesCase: caseChangeIds.length > 0,
+    },
+    screwMm,
+  );
 
 type Thing = Omit<KitThing, 'improvised' | 'have'>;
 
@@ -209,7 +207,13 @@ function atTheDock({ route, cases, oldProtocol, build }: KitAsked): (Thing & { h
  */
 export function kitOf(asked: KitAsked): Kit {
   const { profile, build, answers, revisionId } = asked;
-  const steps = allSteps(profile.procedure, { answers, revisionId, holds: conditions(asked) });
+  const steps = allSteps(profile.procedure, {
+    answers,
+    revisionId,
+    isEmpty: asked.isEmpty,
+    measuring: asked.measuring,
+    holds: conditions(asked),
+  });
   const parts = partLines(build);
   const changes = profile.caseChanges.filter(({ id }) => build.caseChangeIds.includes(id));
   const cutting = changes.flatMap(({ tools: needed, title }) =>

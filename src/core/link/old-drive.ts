@@ -50,11 +50,17 @@ export function diskReads(outerBytesPerS: number, filledShare: number): Spread {
   return { least: mean(1 - filled, 1), middle: mean(0, filled), most: outerBytesPerS };
 }
 
-/** What is known of the old drive: by the profile where it names it, else by its form and the device's place. */
+/** What is known of the old drive: by the profile where it names it, else by its form and the device's place. Of an empty place nothing is known. */
 export function oldDriveOf(
   { places, deliveredDrives }: Pick<DeviceProfile, 'places' | 'deliveredDrives'>,
-  old: { formFactor: string; labelGB: number; usedBytes: number | null },
+  old: { formFactor: string; labelGB: number; usedBytes: number | null } | null,
 ): OldDrive {
+  if (!old)
+    return {
+      protocol: null,
+      reads: { name: 'nothing to read', rate: usualReads.unknown },
+      from: 'the place is empty',
+    };
   const named = deliveredDrives.find(
     ({ formFactor, labelGB }) => formFactor === old.formFactor && labelGB === old.labelGB,
   );

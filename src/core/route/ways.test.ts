@@ -13,6 +13,7 @@ const there = (rate: Spread) => (bytes: number) => ({
 });
 const profiles = [osprey, vault, skein].map((data) => DeviceProfile.parse(data));
 const facts: WayFacts = {
+  isEmpty: false,
   usedBytes: 389e9,
   driveBytes: 512e9,
   dataToKeep: true,

@@ -24,6 +24,8 @@ export type RankedWay = {
 
 /** What is known of the job and the bench. Rates in bytes a second; null where nothing is known. */
 export type WayFacts = {
+  /** Nothing is in the place: there is nothing to copy from it. */
+  isEmpty: boolean;
   usedBytes: number | null;
   driveBytes: number;
   dataToKeep: boolean;
@@ -123,6 +125,7 @@ function ranked(
       state: 'unknown',
       why: 'Nobody has written down whether this device can: look into its manual.',
     };
+  if (id === 'copy-on-dock' && facts.isEmpty) return { ...base, state: 'impossible', why: emptyWords };
   if (!way.possible) return { ...base, state: 'impossible', why: way.why };
   const own = addSpreads(minutes(way.hands), minutes(way.alone));
   const bytes = bytesTime(id, way, facts);
@@ -147,6 +150,17 @@ function ranked(
     before,
   };
 }
+
+/** Why nothing is copied on the dock where nothing was in the device. */
+export const emptyWords = 'The place was empty: there is nothing to copy.';
+
+/** The way that a job with an empty place begins with: what the device does by itself, else a stick. */
+export const wayOfEmpty = (
+  profile: Pick<DeviceProfile, 'ways' | 'firstPower'>,
+): 'format' | 'network' | 'stick' =>
+  (['format', 'network'] as const).find(
+    (id) => profile.ways?.[id]?.possible === true && isLed(profile, id),
+  ) ?? 'stick';
 
 type RankedProfile = Pick<DeviceProfile, 'ways' | 'firstPower' | 'unattended' | 'procedure'>;
 

@@ -17,6 +17,8 @@ export const knownFacts = [
   'cover.on',
   'encryption.on',
   'feeds.on',
+  /** What could only be measured inside has been. */
+  'heights.measured',
   'cables.outside',
   'mains.plugged',
   'power.off',

@@ -16,6 +16,7 @@ export const holdCodes = [
   'mains',
   'supply',
   'system-version',
+  'fit-unmeasured',
   'screws-left',
   'screw-lost',
   'second-copy',

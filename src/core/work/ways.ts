@@ -64,10 +64,62 @@ function isAfterFork(procedure: Procedure, stepId: string): boolean {
 }
 
 /** What the job decides about the swap: the conditions that hold, and the way through the procedure. */
-export type SwapConditions = Variant & { holds?: readonly SwapCondition[] };
+export type SwapConditions = Variant & {
+  holds?: readonly SwapCondition[];
+  /** Nothing is in the place: what only draws the old drive out falls out. */
+  isEmpty?: boolean;
+  /** What is measured once it is open, since nobody could know it before; null for nothing. */
+  measuring?: { what: string; how: string; isOpen: boolean } | null;
+};
 
-export const wayIn = (procedure: Procedure, variant?: Variant): HandStep[] =>
-  stepsFor(procedure, procedure.open, variant).map((step) => handStep(procedure, 'open', step));
+/** The step that measures what only shows inside. */
+export const measureStepId = 'measure-inside';
+
+/** It stands between opening and swapping, and is not done before what it measures is entered. */
+function measureSteps({ measuring }: SwapConditions): HandStep[] {
+  if (!measuring) return [];
+  return [
+    {
+      id: measureStepId,
+      station: 'open',
+      title: `Measure: ${measuring.what}`,
+      how: measuring.how,
+      at: null,
+      tool: 'caliper',
+      materials: [],
+      hold: null,
+      caution: null,
+      breaks: null,
+      pry: null,
+      stuck: null,
+      minutes: 3,
+      touchesBoard: true,
+      mayDo: 'anyone',
+      needs: measuring.isOpen ? [{ fact: 'heights.measured', value: true }] : [],
+      effects: [{ fact: 'heights.measured', value: true }],
+      takesOut: [],
+      putsIn: [],
+      unplugs: [],
+      plugs: [],
+      tooEarly: null,
+      forgotten: 'A drive that does not fit shows only when the case is closed over it.',
+      alongside: [],
+      waits: false,
+      afterFork: false,
+    },
+  ];
+}
+
+const drawsDriveOut = ({ effects, takesOut, unplugs }: OpenStep): boolean =>
+  takesOut.length === 0 &&
+  unplugs.length === 0 &&
+  effects.length > 0 &&
+  effects.every(({ fact, value }) => fact === 'drive.inserted' && value === false);
+
+export const wayIn = (procedure: Procedure, conditions: SwapConditions = {}): HandStep[] =>
+  stepsFor(procedure, procedure.open, conditions)
+    .filter((step) => !conditions.isEmpty || !drawsDriveOut(step))
+    .map((step) => handStep(procedure, 'open', step));
 
 export const swapSteps = (procedure: Procedure, conditions: SwapConditions = {}): HandStep[] =>
   stepsFor(procedure, procedure.swap, conditions)
@@ -155,6 +207,7 @@ export const screwsAtStart = (procedure: Procedure): FactSetting[] =>
 /** All steps of the hands in their order: the way in, the swap, the way back. */
 export const allSteps = (procedure: Procedure, conditions: SwapConditions = {}): HandStep[] => [
   ...wayIn(procedure, conditions),
+  ...measureSteps(conditions),
   ...swapSteps(procedure, conditions),
   ...wayBack(procedure, conditions),
 ];

@@ -1,7 +1,7 @@
 'use client';
 import { useMemo, useState } from 'react';
 import { type DeviceProfile, placeOf } from '@/core/device';
-import { type Build, settingOf } from '@/core/fit';
+import { type Build, moduleLengthMm, settingOf } from '@/core/fit';
 import { usualWorkload } from '@/core/heat';
 import { type Question, type Understood, questionFor } from '@/core/ask';
 import type { Drive } from '@/core/part';
@@ -12,6 +12,7 @@ import { Button } from '../button';
 import { showDate } from '../clock';
 import { CandidateTable } from '../fit/candidate-table';
 import { finalIdsOf } from '../fit/final-change';
+import { storagePanels } from '../fit/storage-panel';
 import { FitBench } from '../fit/fit-bench';
 import { CandidateSearch, type RankWish, useRanked } from '../job/candidate-search';
 import type { StationProps } from '../job/station-props';
@@ -198,7 +199,7 @@ function Answer({
       tab={tab}
       onTab={setTab}
       kit={{
-        oldFormFactor: profile.deliveredDrives[0]?.formFactor ?? null,
+        screwMm: moduleLengthMm(profile.deliveredDrives[0]?.formFactor),
         answers: {},
         route: null,
         oldProtocol: null,
@@ -214,6 +215,12 @@ function Answer({
               : 'What fits',
           content: table(build.drive.id),
         },
+        ...storagePanels({
+          profile,
+          placeId: placeOf(profile, setting.placeId).id,
+          labelGB: build.drive.labelGB,
+          options,
+        }),
       ]}
     >
       {({ main, aside, answer }) => {

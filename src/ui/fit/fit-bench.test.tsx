@@ -43,7 +43,7 @@ function Bench({ asked, first }: { asked: Setting; first: Build }) {
         setBuild(next);
       }}
       parts={{ pads, sinks, cases: [] }}
-      kit={{ oldFormFactor: null, answers: {}, route: null, oldProtocol: null, month: 7 }}
+      kit={{ screwMm: null, answers: {}, route: null, oldProtocol: null, month: 7 }}
       lines={rankDrives(asked, drives, { pads, sinks }, wish)}
       options={{ locale: 'en-GB', habit: 'decimal' }}
       currency="EUR"

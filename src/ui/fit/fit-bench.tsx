@@ -46,7 +46,7 @@ type Props = {
   /** What the technician can do about the pad panel's gap. */
   padExtra?: ReactNode;
   /** What the kit hangs on beside device and build, and what is asked before anything is bought. */
-  kit: Pick<KitAsked, 'oldFormFactor' | 'answers' | 'route' | 'oldProtocol' | 'month'>;
+  kit: Pick<KitAsked, 'screwMm' | 'isEmpty' | 'measuring' | 'answers' | 'route' | 'oldProtocol' | 'month'>;
   kitQuestions?: ReactNode;
   /** Draws its two halves into the frame of the screen around it. */
   children: (halves: { main: ReactNode; aside: ReactNode; answer: FitAnswer; trying: boolean }) => ReactNode;

@@ -317,7 +317,8 @@ const tableNames = {
 } as const;
 
 /** What both drives take where nothing can be a hole. */
-const fullBytes = ({ job, drive }: JobView) => (job.takeIn.oldDrive.labelGB + (drive?.labelGB ?? 0)) * 1e9;
+const fullBytes = ({ job, drive }: JobView) =>
+  ((job.takeIn.oldDrive?.labelGB ?? 0) + (drive?.labelGB ?? 0)) * 1e9;
 
 function Port({
   name,

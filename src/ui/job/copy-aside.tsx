@@ -20,6 +20,7 @@ const phaseWords: Record<CopyProgress['phase'], string> = {
 
 /** Beside the copy: how far it is, what it proved, or what it will do. */
 export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
+  const stated = view.job.takeIn.oldDrive?.usedBytes ?? null;
   const { locale } = showOptions(view);
   const proof = view.job.copy;
   if (copy.kind === 'running') {
@@ -164,15 +165,13 @@ export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
       {view.source && (
         <p className="mt-3 text-[14px]">
           <b>{showBytes(view.source.usedBytes, { locale })}</b> in use, read from the old drive.
-          {view.job.takeIn.oldDrive.usedBytes !== null &&
-            Math.abs(view.job.takeIn.oldDrive.usedBytes - view.source.usedBytes) >
-              0.1 * view.source.usedBytes && (
-              <>
-                {' '}
-                At take-in {showBytes(view.job.takeIn.oldDrive.usedBytes, { locale })} was stated; the
-                simulated drive holds 0.3 to 1 GB of real bytes.
-              </>
-            )}
+          {stated !== null && Math.abs(stated - view.source.usedBytes) > 0.1 * view.source.usedBytes && (
+            <>
+              {' '}
+              At take-in {showBytes(stated, { locale })} was stated; the simulated drive holds 0.3 to 1 GB of
+              real bytes.
+            </>
+          )}
         </p>
       )}
     </>

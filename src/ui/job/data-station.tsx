@@ -11,6 +11,7 @@ import {
 import { type LayoutSource, chargeLimitOf, expectedSource, expectedTarget, mainPart } from '@/core/job';
 import { bytesToCopy, copyAskedOf } from '@/core/job-view';
 import { connections, passRates } from '@/core/link';
+import { emptyWords } from '@/core/route';
 import { factValue } from '@/core/work';
 import { showBytes } from '@/core/units';
 import { driveWords } from '../drive-words';
@@ -47,6 +48,7 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
   const options = showOptions(view);
   const [wish, setWish] = useState<LayoutWish>(job.wish ?? fillWish);
   const [isBroken, setBroken] = useState(false);
+  const statedBytes = job.takeIn.oldDrive?.usedBytes ?? null;
   const expected = useMemo(() => expectedSource(profile, job), [profile, job]);
   const source: LayoutSource | null = useMemo(
     () => (read?.table ? { table: read.table, rules: read.rules } : expected.ok ? expected.value : null),
@@ -68,19 +70,18 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
   const ways = useMemo(() => (asked ? connections(asked) : []), [asked]);
   const best = ways.find(({ back }) => back !== null) ?? null;
   // A simulated drive holds less than was stated: in practice the list is of what was stated, as the forecast is.
-  const used =
-    read && !(job.takeIn.practice && job.takeIn.oldDrive.usedBytes !== null) ? read.usedByPartition : null;
+  const used = read && !(job.takeIn.practice && statedBytes !== null) ? read.usedByPartition : null;
   const operations = useMemo(
     () =>
       planned?.ok && source
         ? forecastOperations(
             planned.value,
             source.rules,
-            used ?? statedByPartition(planned.value, job.takeIn.oldDrive.usedBytes),
+            used ?? statedByPartition(planned.value, statedBytes),
             best && bytes ? passRates(bytes, best) : null,
           )
         : null,
-    [planned, source, used, job.takeIn.oldDrive.usedBytes, best, bytes],
+    [planned, source, used, statedBytes, best, bytes],
   );
   const accept = () => void act({ kind: 'lay-out', wish });
   const encryption = view.holds.find(({ code }) => code === 'encryption');
@@ -89,7 +90,11 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
       aside={
         <div className="flex flex-col gap-4">
           {asked === null ? (
-            <p>How full the old drive is has not been stated: the time of a copy is not known.</p>
+            <p>
+              {job.takeIn.oldDrive
+                ? 'How full the old drive is has not been stated: the time of a copy is not known.'
+                : emptyWords}
+            </p>
           ) : (
             <CopyForecast asked={asked} ways={ways} now={view.frame.now} show={options} />
           )}

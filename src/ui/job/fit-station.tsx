@@ -1,7 +1,7 @@
 'use client';
 import { useMemo, useState } from 'react';
 import { placeOf } from '@/core/device';
-import { type Build, idsOf } from '@/core/fit';
+import { type Build, idsOf, insideWords, onlyInside } from '@/core/fit';
 import { needsReason, notAgreed, placeIdOf, settingOfJob } from '@/core/job';
 import { showBytes } from '@/core/units';
 import { padWords } from '@/core/stack';
@@ -12,6 +12,7 @@ import { finalIdsOf } from '../fit/final-change';
 import { FitBench } from '../fit/fit-bench';
 import { ImpressionForm } from '../fit/impression-form';
 import { LibraryPanel } from '../fit/library-panel';
+import { storagePanels } from '../fit/storage-panel';
 import { MainAction } from '../main-action';
 import { Card, StationFrame } from '../station-frame';
 import { verdictWord } from '../verdict-words';
@@ -131,6 +132,7 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
             />
           ),
         },
+        ...storagePanels({ profile, placeId: placeOf(profile, placeId).id, labelGB: drive.labelGB, options }),
         {
           id: 'library',
           title: 'Library',
@@ -157,7 +159,9 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
         const unknown = worst.verdict === 'unknown';
         const over = worst.verdict === 'over';
         // What only a reason lets pass: a number that is not there, or a wish that is not met.
-        const asksReason = needsReason(worst);
+        const inside = onlyInside(setting, build.caseChangeIds, answer.margins);
+        const isForNow = unknown && inside.length > 0;
+        const asksReason = needsReason(worst) && !isForNow;
         const unasked =
           worst.verdict === 'over' && !asksReason ? null : notAgreed(job, profile, build.caseChangeIds);
         return (
@@ -183,16 +187,18 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
                         ? asksReason
                           ? 'Look for what was wanted'
                           : 'Make it fit'
-                        : unknown
+                        : unknown && !isForNow
                           ? 'Measure it first'
-                          : chooseWords
+                          : isForNow
+                            ? `${chooseWords}, for the time being`
+                            : chooseWords
                     }
                     go={
                       locked || chosen || trying || unasked
                         ? null
                         : over
                           ? () => setTab('remedies')
-                          : unknown
+                          : unknown && !isForNow
                             ? () => {
                                 setTab('device');
                                 setMeasuring(measuring + 1);
@@ -233,7 +239,9 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
                 ? 'The drives lie on the dock: the choice stands until they are taken out at Carry over.'
                 : trying
                   ? 'Heights are only tried: go back to what is known, or enter them as measured.'
-                  : `Tightest: ${worst.what.toLowerCase()}, ${verdictWord[worst.verdict]}.`
+                  : isForNow
+                    ? `${insideWords(inside)} can only be measured inside: it is a step at Open, and Swap waits for it. What is ordered before that may have to go back.`
+                    : `Tightest: ${worst.what.toLowerCase()}, ${verdictWord[worst.verdict]}.`
             }
           >
             {places.length > 1 && (

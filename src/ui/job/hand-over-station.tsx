@@ -16,7 +16,8 @@ export function HandOverStation({ view, act, busy }: StationProps) {
   const [oldDrive, setOldDrive] = useState<'kept' | 'returned'>('kept');
   const handedOver = job.handedOver !== null;
   const ready = job.proved && !hold;
-  const handOver = ready && !handedOver ? () => void act({ kind: 'hand-over', oldDrive }) : undefined;
+  const left = job.takeIn.oldDrive ? oldDrive : ('none' as const);
+  const handOver = ready && !handedOver ? () => void act({ kind: 'hand-over', oldDrive: left }) : undefined;
   const print = ready ? () => window.print() : undefined;
   const link =
     'inline-flex min-h-11 items-center rounded-xl border border-line-strong bg-surface px-4 font-semibold hover:bg-sunken';
@@ -27,8 +28,11 @@ export function HandOverStation({ view, act, busy }: StationProps) {
           <h2 className="mb-2 text-[17px]">What goes with it</h2>
           {handedOver ? (
             <p>
-              Handed over by {job.handedOver?.by}. The old drive was {job.handedOver?.oldDrive}.
+              Handed over by {job.handedOver?.by}.
+              {job.takeIn.oldDrive ? ` The old drive was ${job.handedOver?.oldDrive}.` : ''}
             </p>
+          ) : !job.takeIn.oldDrive ? (
+            <p>No old drive: the place was empty.</p>
           ) : (
             <Choice
               legend="The old drive"

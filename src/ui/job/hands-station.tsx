@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { chargeLimitOf } from '@/core/job';
-import type { HandStation } from '@/core/work';
+import { type HandStation, measureStepId } from '@/core/work';
 import { Button } from '../button';
 import { MainAction } from '../main-action';
 import { HoldNotice } from '../notice';
@@ -41,8 +41,10 @@ export function HandsStation({
   const hold = here ? view.nextHold : null;
   const waitS = useSecondsLeft(here ? view.waitUntil : null, view.frame.now);
   const mustTellBoard = here !== null && here.afterFork && view.job.revisionId === null;
+  // The step itself asks for the measure; until it is entered there is nothing to call done.
+  const mustMeasure = here?.id === measureStepId && here.needs.length > 0;
   const done =
-    here && !hold && waitS === 0 && !mustTellBoard
+    here && !hold && waitS === 0 && !mustTellBoard && !mustMeasure
       ? () => void act({ kind: 'step', stepId: here.id })
       : undefined;
   const lastDone = [...view.steps].reverse().find((a) => a.done);

@@ -1,3 +1,6 @@
+import { placeOf } from '@/core/device';
+import { screwAtMm } from '@/core/fit';
+import { measuringOf, placeIdOf } from '@/core/job';
 import type { JobView } from '@/core/job-view';
 import type { KitAsked } from '@/core/kit';
 import { oldDriveOf } from '@/core/link';
@@ -7,8 +10,13 @@ export const kitAsked = ({
   job,
   profile,
   frame,
-}: JobView): Pick<KitAsked, 'oldFormFactor' | 'answers' | 'route' | 'oldProtocol' | 'month'> => ({
-  oldFormFactor: job.takeIn.oldDrive.formFactor,
+}: JobView): Pick<
+  KitAsked,
+  'screwMm' | 'isEmpty' | 'measuring' | 'answers' | 'route' | 'oldProtocol' | 'month'
+> => ({
+  screwMm: screwAtMm(placeOf(profile, placeIdOf(job)), job.takeIn.oldDrive?.formFactor ?? null),
+  measuring: measuringOf(job, profile),
+  isEmpty: job.takeIn.oldDrive === null,
   answers: job.answers,
   route: job.route,
   oldProtocol: oldDriveOf(profile, job.takeIn.oldDrive).protocol,

@@ -238,7 +238,7 @@ function BeforeAfter({ view }: { view: StationProps['view'] }) {
   const after = placedBytes(layout, main);
   const reading = job.readings['size-shown'];
   const whole = Math.max(
-    driveBytes({ labelGB: job.takeIn.oldDrive.labelGB, sectorBytes: 512 }),
+    job.takeIn.oldDrive ? driveBytes({ labelGB: job.takeIn.oldDrive.labelGB, sectorBytes: 512 }) : 0,
     layout.targetSectors * layout.sectorBytes,
   );
   const show = (bytes: number) =>

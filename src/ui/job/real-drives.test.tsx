@@ -1,6 +1,6 @@
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import type { JobAct } from '@/core/acts';
-import { Bench, choose, dock, proof, takeIn } from '@/core/acts/bench.test.data';
+import { Bench, choose, dock, proof, takeIn, oldDrive } from '@/core/acts/bench.test.data';
 import { checkLines, readLines } from '@/core/copy';
 import { fillWish } from '@/core/disk';
 import type { DriveFiles, JobView } from '@/core/job-view';
@@ -20,7 +20,7 @@ afterEach(cleanup);
 const button = (name: string | RegExp) => screen.getByRole<HTMLButtonElement>('button', { name });
 
 function opened(practice: boolean, usedBytes: number | null = 300e9) {
-  const bench = new Bench({ ...takeIn, practice, oldDrive: { ...takeIn.oldDrive, usedBytes } });
+  const bench = new Bench({ ...takeIn, practice, oldDrive: { ...oldDrive, usedBytes } });
   bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
   bench.do({ kind: 'lay-out', wish: fillWish });
   for (

@@ -101,11 +101,10 @@ describe('fit', () => {
     const bench = new Bench();
     const view = viewOf(bench);
     const [place] = view.profile.places;
-    const cover = { known: false, what: 'height of the cover', howToGet: 'Measure it.' } as const;
-    const form = { ...place!.form, coverMm: cover };
-    const profile = { ...view.profile, places: [{ ...place!, form }] } as JobView['profile'];
+    const powerAtMostW = { known: false, what: 'power of the slot', howToGet: 'Measure it.' } as const;
+    const profile = { ...view.profile, places: [{ ...place!, powerAtMostW }] } as JobView['profile'];
     await showFit(bench, { ...view, profile });
-    expect(screen.getAllByText(/height of the cover/u).length).toBeGreaterThan(0);
+    expect(screen.getAllByText(/power of the slot/u).length).toBeGreaterThan(0);
     fireEvent.change(screen.getByLabelText(/Reason to take it/u), {
       target: { value: 'seen it fit before' },
     });
@@ -114,6 +113,19 @@ describe('fit', () => {
     press('Enter');
     expect(document.activeElement).toBe(screen.getByLabelText('Measured'));
     expect(acts).toHaveLength(1);
+  });
+
+  it('chooses for the time being where the number can only be taken inside, with the risk of ordering', async () => {
+    const view = viewOf(new Bench());
+    const [place] = view.profile.places;
+    const cover = { known: false, what: 'height of the cover', howToGet: 'Measure it.' } as const;
+    const form = { ...place!.form, coverMm: cover };
+    const profile = { ...view.profile, places: [{ ...place!, form }] } as JobView['profile'];
+    await showFit(new Bench(), { ...view, profile });
+    expect(screen.queryByLabelText(/Reason to take it/u)).toBeNull();
+    expect(screen.getByText(/may have to go back/u)).toBeTruthy();
+    press('Enter');
+    expect(acts).toEqual([expect.objectContaining({ kind: 'choose', reason: null })]);
   });
 
   it('stands once the drives lie on the dock', async () => {

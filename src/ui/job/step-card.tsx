@@ -1,6 +1,9 @@
-import { fastenerText, factValue } from '@/core/work';
+import { placeOf } from '@/core/device';
+import { placeIdOf } from '@/core/job';
+import { fastenerText, factValue, measureStepId } from '@/core/work';
 import { showDuration } from '@/core/units';
 import { Button } from '../button';
+import { DeviceForm } from './device-form';
 import { LostFastener } from './lost-fastener';
 import type { StationProps } from './station-props';
 import { StepDetails } from './step-details';
@@ -50,6 +53,17 @@ export function StepCard({ view, act, busy, removePhoto, here, isStuck, waitS }:
         ))}
         {here.caution && <span className={`${pill} bg-tight-ground text-tight`}>{here.caution}</span>}
       </div>
+      {here.id === measureStepId && (
+        <div className="mt-4">
+          <DeviceForm
+            view={view}
+            place={placeOf(view.profile, placeIdOf(view.job))}
+            busy={busy}
+            act={act}
+            focus={0}
+          />
+        </div>
+      )}
       <StepDetails step={here} procedure={view.profile.procedure} />
       <StepPhotos view={view} step={here} busy={busy} removePhoto={removePhoto} />
       {isStuck && (

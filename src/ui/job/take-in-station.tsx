@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { placeOf } from '@/core/device';
-import { chargeLimitOf } from '@/core/job';
+import { type TakeIn, chargeLimitOf } from '@/core/job';
 import { showBytes, showMoney } from '@/core/units';
 import { type FactName, factValue } from '@/core/work';
 import { Button } from '../button';
@@ -14,6 +14,18 @@ import { useKeys } from '../use-keys';
 import { HoldRemedy } from './hold-remedy';
 import { PhotoStrip } from './photo-strip';
 import { type StationProps, showOptions } from './station-props';
+
+const oldDriveRows = (
+  { oldDrive, dataToKeep }: TakeIn,
+  options: ReturnType<typeof showOptions>,
+): [string, string][] =>
+  oldDrive
+    ? [
+        ['Old drive', `${oldDrive.formFactor}, ${showBytes(oldDrive.labelGB * 1e9, options)}`],
+        ['In use', oldDrive.usedBytes === null ? 'not known' : showBytes(oldDrive.usedBytes, options)],
+        ['Data to keep', dataToKeep ? 'yes' : 'no'],
+      ]
+    : [['Old drive', 'none: the place is empty']];
 
 const words = { true: 'yes', false: 'no', null: 'not known' } as const;
 
@@ -53,12 +65,7 @@ export function TakeInStation({ view, askParts, act, busy, openNote, removePhoto
       : []),
     ['Wish', `${takeIn.wish}, ${showBytes(takeIn.wantedGB * 1e9, options)}`],
     ...(takeIn.budget ? ([['Budget', showMoney(takeIn.budget, options.locale)]] as [string, string][]) : []),
-    ['Old drive', `${takeIn.oldDrive.formFactor}, ${showBytes(takeIn.oldDrive.labelGB * 1e9, options)}`],
-    [
-      'In use',
-      takeIn.oldDrive.usedBytes === null ? 'not known' : showBytes(takeIn.oldDrive.usedBytes, options),
-    ],
-    ['Data to keep', takeIn.dataToKeep ? 'yes' : 'no'],
+    ...oldDriveRows(takeIn, options),
     ['Encryption on', fact('encryption.on')],
     ['Card in the slot', fact('card.inserted')],
     ['Swollen', fact('battery.swollen')],

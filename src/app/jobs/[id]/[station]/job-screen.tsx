@@ -173,7 +173,8 @@ function JobHeader({ view, station }: { view: JobView; station: StationId }) {
           {[job.takeIn.place, job.takeIn.owner].filter(Boolean).join(' · ')}
         </p>
         <p className="text-soft">
-          {size(job.takeIn.oldDrive.labelGB)} → {size(view.drive?.labelGB ?? job.takeIn.wantedGB)}
+          {job.takeIn.oldDrive ? size(job.takeIn.oldDrive.labelGB) : 'empty'} →{' '}
+          {size(view.drive?.labelGB ?? job.takeIn.wantedGB)}
           {view.drive && view.drive.labelGB !== job.takeIn.wantedGB && (
             <span className={view.drive.labelGB < job.takeIn.wantedGB ? 'font-semibold text-tight' : ''}>
               {', '}wanted {size(job.takeIn.wantedGB)}
