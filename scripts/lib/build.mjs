@@ -5,7 +5,14 @@ import { join } from 'node:path';
 import { fail, projectFolder } from './project.mjs';
 
 const stamp = join(projectFolder, '.next', 'jicara-build');
-const inputs = ['src', 'package-lock.json', 'next.config.mjs', 'postcss.config.mjs', 'tsconfig.json'];
+const inputs = [
+  'src',
+  'package.json',
+  'package-lock.json',
+  'next.config.mjs',
+  'postcss.config.mjs',
+  'tsconfig.json',
+];
 
 function* filesBelow(path) {
   for (const entry of readdirSync(path, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {

@@ -1,5 +1,9 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
 import { ensureBuilt } from '../lib/build.mjs';
 import { openBrowser, startDemo } from '../lib/demo-app.mjs';
+import { projectFolder } from '../lib/project.mjs';
 
 /** The longest task of the page's main thread since it was last forgotten, ms. */
 const watch = (page) =>
@@ -107,6 +111,16 @@ async function hash(browser, address, path, besides) {
   };
 }
 
+/** Bytes of compressed script that a page brings with it: all that its HTML names, each once. */
+async function firstLoad(address, path) {
+  const html = await (await fetch(`${address}${path}`)).text();
+  const named = new Set(html.match(/static\/chunks\/[\w.~-]+\.js/gu));
+  return [...named].reduce(
+    (sum, name) => sum + gzipSync(readFileSync(join(projectFolder, '.next', name))).length,
+    0,
+  );
+}
+
 /** What only a browser can tell; the quietest of three rounds each. */
 export async function browserMeasures(imagePath, besides) {
   ensureBuilt();
@@ -114,6 +128,11 @@ export async function browserMeasures(imagePath, besides) {
   const browser = await openBrowser();
   try {
     return {
+      firstLoad: {
+        job: await firstLoad(demo.address, '/jobs/Q-0412/take-in'),
+        hands: await firstLoad(demo.address, '/jobs/Q-0412/open'),
+        ask: await firstLoad(demo.address, '/ask'),
+      },
       heat: await heat(browser, demo.address),
       listMs: await list(browser, demo.address),
       hash: await hash(browser, demo.address, imagePath, besides),

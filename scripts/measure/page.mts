@@ -29,7 +29,7 @@ export async function measurePage(): Promise<boolean> {
   const image = join(folder, 'image.img');
   await writeFile(image, Buffer.alloc(hashBytes, 'ferry'));
   const inNode: { same: number; native: number }[] = [];
-  const { heat, listMs, hash } = await browserMeasures(
+  const { firstLoad, heat, listMs, hash } = await browserMeasures(
     image,
     async () => void inNode.push(await hashInNode(image)),
   );
@@ -42,7 +42,11 @@ export async function measurePage(): Promise<boolean> {
   console.log(
     `       hashing ${hashBytes / 1e6} MB: browser ${rate(hash.seconds)}, the same code in Node ${rate(node.same)}, ${((100 * node.native) / hash.seconds).toFixed(0)} % of Node’s native rate`,
   );
+  const kB = (bytes: number) => `${(bytes / 1000).toFixed(0)} kB`;
   return [
+    report('script of a job, at Take in', kB(firstLoad.job), 'under 200 kB', firstLoad.job < 200e3),
+    report('script of a job, at Open', kB(firstLoad.hands), 'under 200 kB', firstLoad.hands < 200e3),
+    report('script of Ask, before a question', kB(firstLoad.ask), 'under 180 kB', firstLoad.ask < 180e3),
     report('2,000 heat runs in the worker', `${heat.ms.toFixed(0)} ms`, 'under 5,000 ms', heat.ms < 5000),
     report(
       'longest task of the page meanwhile',

@@ -1,13 +1,17 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useEffect, useState } from 'react';
 import type { FrameView, JobLine } from '@/core/job-view';
-import { FindDialog, type Findable } from '@/ui/find-dialog';
-import { KeysDialog } from '@/ui/keys-dialog';
+import type { Findable } from '@/ui/find-dialog';
 import { SideBar, type SideBarPlace } from '@/ui/side-bar';
 import { useKeys } from '@/ui/use-keys';
 import { post } from './call';
 import { useWorking } from './use-working';
+
+const loadFind = () => import('@/ui/find-dialog');
+const FindDialog = dynamic(() => loadFind().then((m) => m.FindDialog));
+const KeysDialog = dynamic(() => import('@/ui/keys-dialog').then((m) => m.KeysDialog));
 
 const screens: Findable[] = [
   { href: '/', label: 'Bench', hint: 'what to pick up now' },
@@ -42,6 +46,9 @@ export function Shell({ frame, at, children }: { frame: FrameView; at: SideBarPl
   useEffect(() => {
     // Said on the page for whoever drives it from outside: from now on keys are heard.
     document.documentElement.dataset.keys = 'heard';
+    // Loaded once the page is at rest, so that the first press of / opens it at once.
+    const soon = setTimeout(() => void loadFind(), 1500);
+    return () => clearTimeout(soon);
   }, []);
   const turnTheme = () => {
     const root = document.documentElement;
@@ -68,16 +75,18 @@ export function Shell({ frame, at, children }: { frame: FrameView; at: SideBarPl
         }}
       />
       <div className="flex min-w-0 flex-1 flex-col print:block">{children}</div>
-      <KeysDialog open={keys} onOpenChange={setKeys} letters={frame.settings.singleKeys} />
-      <FindDialog
-        open={finding}
-        onOpenChange={setFinding}
-        items={[...frame.jobs.map(findable), ...screens]}
-        onGo={(href) => {
-          setFinding(false);
-          router.push(href);
-        }}
-      />
+      {keys && <KeysDialog open onOpenChange={setKeys} letters={frame.settings.singleKeys} />}
+      {finding && (
+        <FindDialog
+          open
+          onOpenChange={setFinding}
+          items={[...frame.jobs.map(findable), ...screens]}
+          onGo={(href) => {
+            setFinding(false);
+            router.push(href);
+          }}
+        />
+      )}
     </div>
   );
 }

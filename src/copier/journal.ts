@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { type FileHandle, open, readFile } from 'node:fs/promises';
 import { dirname } from 'node:path';
-import { z } from 'zod';
+import * as z from 'zod';
 import { fileMode, isMissing, syncFolder } from '@/files';
 
 const Unreadable = z

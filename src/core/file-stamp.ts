@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 const decimal = z.string().regex(/^\d{1,30}$/u);
 

@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { readdir, readFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { CopySide, CopySource, ReadBack } from '@/core/copy';
 import { CopyFolder, orderFrom } from '@/copier';
 import { type CopyPlan, type DriveReading, type Layout, type TableKind, readDrive } from '@/core/disk';

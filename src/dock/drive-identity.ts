@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Identity of a drive as its sidecar says; checked again at the first write. */
 export const DriveIdentity = z.object({

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Pace } from '@/core/workshop';
 import { DriveError, type RateStep, type SourceDrive, type TargetDrive } from '@/copier';
 

@@ -12,7 +12,7 @@ import {
   writeSync,
 } from 'node:fs';
 import { basename, dirname, join } from 'node:path';
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Fault, type Result, ok, refuse } from '@/core/result';
 import { fileMode, folderMode } from './durable';
 import { isMissing } from './reading';

@@ -1,6 +1,6 @@
 import { readdir, stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import { z } from 'zod';
+import * as z from 'zod';
 import {
   ImageCheck,
   ImageFileName,

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { placeNamed, DeviceProfile, Measures } from '@/core/device';
 import { type Build, Library, fit, partsOf, remedies, settingOf } from '@/core/fit';
 import { kitOf } from '@/core/kit';

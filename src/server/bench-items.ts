@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { BenchItem, ItemUse } from '@/core/image';
 import type { Sql } from './database';
 import { logTrouble } from './log';

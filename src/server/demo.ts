@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { z } from 'zod';
+import * as z from 'zod';
 import { JobAct } from '@/core/acts';
 import { nextStep } from '@/core/job';
 import { Settings, Technician } from '@/core/workshop';

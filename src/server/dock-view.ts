@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { DockPair, DockView } from '@/core/job-view';
 import type { DockCase } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';

@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import { readFile } from 'node:fs/promises';
-import { z } from 'zod';
+import * as z from 'zod';
 import { type LibraryImage, isChecked, writeChecksumList } from '@/core/image';
 import { type Result, ok, refuse } from '@/core/result';
 import { usualRates } from '@/core/route';

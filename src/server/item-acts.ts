@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { isChecked, itemKinds, stickRoomMargin } from '@/core/image';
 import { isKept } from '@/core/margin';
 import { type Result, ok, refuse } from '@/core/result';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { KeptPart, type Part, PartKind, type PartOf, keptPartSchemas, kindOf } from '@/core/part';
 import type { Sql } from './database';
 import { orReplace } from './part-conflict';

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { z } from 'zod';
+import * as z from 'zod';
 import type { PhotoLine } from '@/core/job-view';
 import { type Result, ok, refuse } from '@/core/result';
 import { isMissing, makeFolder, removeDurably, writeDurably } from '@/files';

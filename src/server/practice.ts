@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { FrameView } from '@/core/job-view';
 import type { DeviceProfile } from '@/core/device';
 import { StepRecord, practised } from '@/core/practice';

@@ -1,6 +1,6 @@
 import { readFile, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
-import { z } from 'zod';
+import * as z from 'zod';
 import { DeviceProfile } from '@/core/device';
 import { BenchItem } from '@/core/image';
 import { Part } from '@/core/part';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { placeNamed } from '@/core/device';
 import { TakeInForm, newJob, takeInFacts } from '@/core/job';
 import { type Result, ok, refuse } from '@/core/result';

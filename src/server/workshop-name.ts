@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { z } from 'zod';
+import * as z from 'zod';
 import { readIfThere, writeDurably } from '@/files';
 
 const path = (dataFolder: string) => join(dataFolder, 'workshop.json');

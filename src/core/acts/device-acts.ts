@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Measures, cableFacts, measureNames } from '../device';
 import { Library, libraryBytes } from '../fit';
 import { type Asked, always, personAct } from './record';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { newDriveOf, stepsOf, said } from '../job';
 import { type Result, ok, refuse } from '../result';
 import { doneElsewhere } from '../copy';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Known, worstMargin } from '../margin';
 import { ReadingName, proveMargins, readingsAsked, said, standsAgainst } from '../job';
 import { makeSheet } from '../job-view';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { placeNamed } from '../device';
 import { type LayoutWish, LayoutWish as LayoutWishSchema, fillWish } from '../disk';
 import { insideWords } from '../fit';

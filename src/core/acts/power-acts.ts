@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Outcome, SeenAtPower, isOn, nextStep, said, started } from '../job';
 import { seenWords } from '../job-view';
 import { type Result, ok, refuse } from '../result';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import * as device from './device-acts';
 import * as dock from './dock-acts';
 import * as end from './end-acts';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /**
  * What is known of a copy, in one word everywhere: read back and compared with what was read on the source, while it was made

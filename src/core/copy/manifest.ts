@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { CopyProof } from './proof';
 
 const sha256 = z.string().regex(/^[0-9a-f]{64}$/u);

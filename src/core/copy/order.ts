@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { FileStamp } from '../file-stamp';
 
 /** A drive of a copy: its bench label, its serial number and its size. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { CopyGrade, ReadBackFrom, readBackFromWords } from './grade';
 
 /** What the copier proved: its grade, counts, and one digest over the digests of all blocks. */

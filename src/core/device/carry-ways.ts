@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Minutes as a range: the middle, and what nine of ten jobs stay within. */
 const Minutes = z

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Estimate, Known } from '../margin';
 
 /** The heights a technician can measure on the device in hand; they take the place of the profile's. */

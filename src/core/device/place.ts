@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Estimate, Origin } from '../margin';
 import { AdapterShape, Connector, Duty, Protocol, shortText } from '../part';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { DeliveredPartition } from '../disk';
 import { Estimate } from '../margin';
 import { FormFactorText, Protocol, shortText } from '../part';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Estimate } from '../margin';
 import { shortText } from '../part';
 import { PlaceLimits, SinkRule } from './place';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { rangeBytes } from './byte-range';
 import type { PartitionContent } from './file-system/read-content';
 import type { DriveReading } from './read-drive';

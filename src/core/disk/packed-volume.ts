@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Result, ok, refuse } from '../result';
 import { latin1 } from './bytes';
 import type { Write } from './write';

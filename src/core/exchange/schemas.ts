@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { DeviceProfile } from '../device';
 import { partSchemas } from '../part';
 

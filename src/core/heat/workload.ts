@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { Place } from '../device';
 
 export const Activity = z.enum(['idle', 'light-read', 'read', 'write']);

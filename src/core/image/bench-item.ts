@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { FileStamp } from '../file-stamp';
 import { type Margin, atMost, exact } from '../margin';
 import { Sha256 } from './system-image';

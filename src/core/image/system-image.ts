@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { FileStamp } from '../file-stamp';
 
 const text = z.string().trim().min(1).max(120);

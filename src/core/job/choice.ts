@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { BuildIds } from '../fit';
 
 /** The build that was chosen, with the reason where it was chosen although something is not known. */

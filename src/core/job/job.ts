@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { LayoutWish, tableKinds } from '../disk';
 import { Measures } from '../device';
 import { Library } from '../fit';

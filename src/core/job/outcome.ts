@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** What a person reads on the device, or the simulated one gives. */
 export const ReadingName = z.enum(['size-shown', 'read-test', 'parts-shown']);

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { pressKeys } from '../simulator';
 import type { Pace } from '../workshop';
 

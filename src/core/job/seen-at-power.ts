@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { checkIds, deviceFaultIds } from '../simulator';
 
 /** A check and what it showed, or a remedy after which the device still does not start. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { type StickContent, acceptableOnStick } from '../image';
 import { type Margin, isKept } from '../margin';
 

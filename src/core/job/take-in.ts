@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { FormFactorText } from '../part';
 import { Money } from '../units';
 import type { FactSetting } from '../work';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Where a number comes from; every number in Jicara carries one. */
 export const Origin = z.object({

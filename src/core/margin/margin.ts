@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Estimate, Known, Missing, Origin, addKnown } from './estimate';
 
 /** From worst to best. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Estimate, type Missing, missing } from '../margin';
 import { checked } from './checked';
 import { partBase } from './common';

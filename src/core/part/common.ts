@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Money } from '../units';
 
 /** Text from people and files: bounded, so that nothing grows without end. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /**
  * Plugs of disks in their case, as the ATA, Serial ATA and SD specifications name them. Two of the same form factor may

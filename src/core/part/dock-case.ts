@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { checked } from './checked';
 import { partBase, shortText } from './common';
 import { Protocol } from './drive';

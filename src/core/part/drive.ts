@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Estimate, Known, type Missing, exact, missing } from '../margin';
 import { partBase } from './common';
 import { Connector } from './connector';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Result, ok, refuse } from '../result';
 import { clip } from '../units';
 import { type SizeCode, parseSizeCode } from './size-code';

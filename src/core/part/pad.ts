@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Known } from '../margin';
 import { checked, wrong } from './checked';
 import { partBase } from './common';

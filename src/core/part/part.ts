@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Adapter, AdapterShape } from './adapter';
 import { DockCase, DockCaseShape } from './dock-case';
 import { Drive, DriveShape } from './drive';

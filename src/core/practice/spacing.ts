@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** When a step is to be practised again: stated on the screen, simple on purpose. */
 export const spacingRule =

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Margin } from '../margin';
 import { Money, type ShowOptions } from '../units';
 import { CopyProof } from '../copy';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { PowerPhase } from '../device';
 
 /** What can be seen of a device that was switched on; the diagnosis reasons over these. */

@@ -1,5 +1,5 @@
 import { numberFormat } from './number-format';
-import { z } from 'zod';
+import * as z from 'zod';
 import { type Result, ok, refuse } from '../result';
 import { clip, parseDecimal } from './decimal';
 

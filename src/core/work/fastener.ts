@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { text, workId } from './work-id';
 
 /** What holds things together. Screws, nuts and posts come out and lie in the bowl; the others stay where they are. */

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** Everything that can hold a job, by its code. */
 export const holdCodes = [

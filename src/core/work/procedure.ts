@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { Cable } from './cable';
 import { FactName, FactSetting } from './facts';
 import { FastenerGroup } from './fastener';

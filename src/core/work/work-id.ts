@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 export const text = (most: number) => z.string().trim().min(1).max(most);
 

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { createGzip } from 'node:zlib';
 import { ZipFile } from 'yazl';
-import { z } from 'zod';
+import * as z from 'zod';
 import { DeliveredPartition } from '@/core/disk';
 import { type ImageIndex, SystemImage, writeChecksumList } from '@/core/image';
 import { DriveImage, fillDrive } from '@/dock';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 
 /** A name in an archive: relative, forwards, never out of it. */
 const ArchivePath = z

@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { chargeLimitOf } from '@/core/job';
 import { type HandStation, measureStepId } from '@/core/work';
@@ -14,7 +15,6 @@ import { BowlAside } from './bowl-aside';
 import { HoldRemedy } from './hold-remedy';
 import { RevisionChoice } from './revision-choice';
 import { SafeToTouch } from './safe-to-touch';
-import { KitCard } from './kit-card';
 import { StationCautions } from './station-cautions';
 import type { StationProps } from './station-props';
 import { StepCard } from './step-card';
@@ -22,6 +22,8 @@ import { StepList } from './step-list';
 import { useSecondsLeft } from './use-seconds-left';
 import { OverrideForm } from './override-form';
 import { WorkQuestions } from './work-questions';
+
+const KitCard = dynamic(() => import('./kit-card').then((m) => m.KitCard));
 
 /** What do my hands do now? Open, swap and close from one engine; the bowl beside it. */
 export function HandsStation({

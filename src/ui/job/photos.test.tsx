@@ -46,10 +46,11 @@ it('what was photographed on the way in is shown again on the way back, with tho
   ]);
   screen.getByText('From earlier jobs on this kind of device');
   fireEvent.click(screen.getByRole('img', { name: 'Photo P-0003' }));
+  const close = await screen.findByRole('button', { name: /^Close/u });
   expect(screen.queryByRole('button', { name: 'Take it away' })).toBeNull();
-  fireEvent.click(screen.getByRole('button', { name: /^Close/u }));
+  fireEvent.click(close);
   fireEvent.click(screen.getByRole('img', { name: 'Photo P-0001' }));
-  fireEvent.click(screen.getByRole('button', { name: 'Take it away' }));
+  fireEvent.click(await screen.findByRole('button', { name: 'Take it away' }));
   expect(removed).toEqual([]);
   fireEvent.click(screen.getByRole('button', { name: /the picture is gone then/u }));
   expect(removed).toEqual(['P-0001']);

@@ -1,14 +1,16 @@
+import dynamic from 'next/dynamic';
 import { placeOf } from '@/core/device';
 import { placeIdOf } from '@/core/job';
 import { fastenerText, factValue, measureStepId } from '@/core/work';
 import { showDuration } from '@/core/units';
 import { Button } from '../button';
-import { DeviceForm } from './device-form';
 import { LostFastener } from './lost-fastener';
 import type { StationProps } from './station-props';
 import { StepDetails } from './step-details';
 import { StepPhotos } from './step-photos';
 import { Stopwatch } from './stopwatch';
+
+const DeviceForm = dynamic(() => import('./device-form').then((m) => m.DeviceForm));
 
 type Props = Pick<StationProps, 'view' | 'act' | 'busy' | 'removePhoto'> & {
   here: StationProps['view']['steps'][number];

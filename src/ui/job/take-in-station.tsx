@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { placeOf } from '@/core/device';
 import { type TakeIn, chargeLimitOf } from '@/core/job';
@@ -9,11 +10,13 @@ import { showMoment } from '../clock';
 import { MainAction } from '../main-action';
 import { HoldNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
-import { TakeInForm } from '../take-in-form';
 import { useKeys } from '../use-keys';
 import { HoldRemedy } from './hold-remedy';
 import { PhotoStrip } from './photo-strip';
 import { type StationProps, showOptions } from './station-props';
+
+// Only whoever changes what was taken in needs the form.
+const TakeInForm = dynamic(() => import('../take-in-form').then((m) => m.TakeInForm));
 
 const oldDriveRows = (
   { oldDrive, dataToKeep }: TakeIn,

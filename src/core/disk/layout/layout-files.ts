@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { buildTable } from '../table/gpt-build';
 import { type Layout, lineBytes, targetTable } from './layout';
 import { Operation } from './operations';

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import { type PartitionTable, type TableKind } from '../table/partition-table';
 import { usableSectors } from '../table/gpt';
 

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod';
 import type { CopyPlan } from './copy-plan';
 import { type Layout, type PlacedPartition, placedBytes } from './layout';
 import type { LeftBehind } from './outside';

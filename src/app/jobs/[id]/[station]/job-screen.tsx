@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import Link from '@/ui/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -9,19 +10,7 @@ import { showBytes } from '@/core/units';
 import { promiseWords } from '@/ui/bench';
 import { showMoment } from '@/ui/clock';
 import { Stepper } from '@/ui/stepper';
-import { CarryOverStation } from '@/ui/job/carry-over-station';
-import { DataStation } from '@/ui/job/data-station';
-import { FirstPowerStation } from '@/ui/job/first-power-station';
-import { FreshDataStation } from '@/ui/job/fresh-data-station';
-import { FitStation } from '@/ui/job/fit-station';
-import { HandOverStation } from '@/ui/job/hand-over-station';
-import { HandsStation } from '@/ui/job/hands-station';
-import { NoteDialog } from '@/ui/job/note-dialog';
-import { ProveStation } from '@/ui/job/prove-station';
-import { RestoreStation } from '@/ui/job/restore-station';
 import type { StationProps } from '@/ui/job/station-props';
-import { StickDataStation } from '@/ui/job/stick-data-station';
-import { TakeInStation } from '@/ui/job/take-in-station';
 import { useKeys } from '@/ui/use-keys';
 import { JobNotices } from './job-notices';
 import { useDriveFiles } from './use-drive-files';
@@ -29,6 +18,22 @@ import { useDriveSums } from './use-drive-sums';
 import { useJob } from './use-job';
 import { usePhotos } from './use-photos';
 import { askParts, rank } from '@/app/ask-catalogue';
+
+// Only the station that is looked at is loaded; the others come when they are gone to.
+const CarryOverStation = dynamic(() => import('@/ui/job/carry-over-station').then((m) => m.CarryOverStation));
+const DataStation = dynamic(() => import('@/ui/job/data-station').then((m) => m.DataStation));
+const FirstPowerStation = dynamic(() =>
+  import('@/ui/job/first-power-station').then((m) => m.FirstPowerStation),
+);
+const FitStation = dynamic(() => import('@/ui/job/fit-station').then((m) => m.FitStation));
+const FreshDataStation = dynamic(() => import('@/ui/job/fresh-data-station').then((m) => m.FreshDataStation));
+const HandOverStation = dynamic(() => import('@/ui/job/hand-over-station').then((m) => m.HandOverStation));
+const HandsStation = dynamic(() => import('@/ui/job/hands-station').then((m) => m.HandsStation));
+const ProveStation = dynamic(() => import('@/ui/job/prove-station').then((m) => m.ProveStation));
+const RestoreStation = dynamic(() => import('@/ui/job/restore-station').then((m) => m.RestoreStation));
+const StickDataStation = dynamic(() => import('@/ui/job/stick-data-station').then((m) => m.StickDataStation));
+const TakeInStation = dynamic(() => import('@/ui/job/take-in-station').then((m) => m.TakeInStation));
+const NoteDialog = dynamic(() => import('@/ui/job/note-dialog').then((m) => m.NoteDialog));
 
 /** A job at one of its stations: who and what, its stations, and the station's own screen. */
 export function JobScreen({
@@ -93,14 +98,16 @@ export function JobScreen({
         onUnderstood={kept.clearFault}
       />
       <Station station={station} props={props} copy={copy} silent={silent} />
-      <NoteDialog
-        open={noting}
-        onOpenChange={setNoting}
-        onNote={(text) => act({ kind: 'note', text })}
-        onPhoto={photos.add}
-        step={stepHere?.title ?? null}
-        device={view.profile.name}
-      />
+      {noting && (
+        <NoteDialog
+          open
+          onOpenChange={setNoting}
+          onNote={(text) => act({ kind: 'note', text })}
+          onPhoto={photos.add}
+          step={stepHere?.title ?? null}
+          device={view.profile.name}
+        />
+      )}
     </Shell>
   );
 }

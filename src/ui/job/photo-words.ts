@@ -1,0 +1,7 @@
+import type { PhotoLine } from '@/core/job-view';
+
+/** Where a photo is fetched from. */
+export const photoSource = ({ jobId, id }: PhotoLine) => `/api/jobs/${jobId}/photos/${id}`;
+
+/** What a photo is called. */
+export const photoWords = ({ id, note }: PhotoLine) => note || `Photo ${id}`;
