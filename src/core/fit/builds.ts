@@ -135,16 +135,17 @@ export function bestBuild(setting: Setting, drive: Drive, accessories: Accessori
  */
 function worthLooking(setting: Setting, places: Place[], tried: Build[]): Cooled[] {
   const looked: Cooled[] = [];
-  const byCost = (a: Build, b: Build) => partsOf(a).length - partsOf(b).length || cost(a) - cost(b);
-  let good: Build | null = null;
-  for (const build of [...tried].sort(byCost)) {
-    if (good && byCost(good, build) !== 0) break;
+  const priced = tried.map((build) => ({ build, parts: partsOf(build).length, minor: cost(build) }));
+  priced.sort((a, b) => a.parts - b.parts || a.minor - b.minor);
+  let good: { parts: number; minor: number } | null = null;
+  for (const { build, parts, minor } of priced) {
+    if (good && (good.parts !== parts || good.minor !== minor)) break;
     const margins = places.map((place) => cooledFit(setting, build, place).margins);
     const cooled = { build, worst: worstMargin(margins.flat()), off: Math.max(...margins.map(offCentre)) };
     looked.push(cooled);
     if (good || place(cooled.worst) > 0 || cooled.off > 0.5) continue;
     if (places.every((at) => heatFit(setting, build, at).every(({ verdict }) => verdict === 'clear')))
-      good = build;
+      good = { parts, minor };
   }
   return looked;
 }

@@ -1,7 +1,7 @@
 import type { DeviceProfile, Place, Revision } from '../device';
 import { systemPartitionsBytes } from '../disk';
 import { type Margin, type Missing, compareMargins, worstMargin } from '../margin';
-import { chipTop, freeShownBytes } from '../part';
+import { type Drive, chipTop, freeShownBytes } from '../part';
 import { acceptanceMargins } from './acceptance';
 import { capacityMargins } from './capacity';
 import { coolingMargins } from './cooling';
@@ -24,7 +24,7 @@ export type FitAnswer = {
 };
 
 /** Bytes that the device will show as free; beside the system's own drive nothing of the system stands. */
-export const freeBytes = ({ profile }: Setting, { drive }: Build, place: Place): number =>
+export const freeBytes = ({ profile }: Setting, drive: Drive, place: Place): number =>
   freeShownBytes(driveBytes(drive), place.role === 'system' ? systemBytes(profile.deliveredParts) : 0);
 
 const systems = new WeakMap<object, number>();
@@ -86,7 +86,7 @@ export function plainMargins(setting: Setting, build: Build, place: Place): Marg
     ...plugMargins(setting, build, place),
     ...speedMargins(place, build, speedOf(place, build, null)),
     ...acceptanceMargins(setting, build, place),
-    ...capacityMargins(setting, build, place, freeBytes(setting, build, place)),
+    ...capacityMargins(setting, build, place, freeBytes(setting, build.drive, place)),
   ];
 }
 
@@ -102,7 +102,7 @@ function fitAt(setting: Setting, build: Build, place: Place): FitAnswer {
   const { layers, margins: cooled } = cooledFit(setting, build, place);
   const heat = heatOf(setting, build, place, layers);
   const speed = speedOf(place, build, heat?.known ? heat.settled.keptShare : null);
-  const free = freeBytes(setting, build, place);
+  const free = freeBytes(setting, build.drive, place);
   const margins = [
     ...plugMargins(setting, build, place),
     ...cooled,

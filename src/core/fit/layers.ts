@@ -1,6 +1,6 @@
 import type { ModuleForm } from '../device';
 import { type Estimate, type Known, about, exact, highest, lowest, sum } from '../margin';
-import { type FormFactor, chipTop, moduleBoardMm } from '../part';
+import { type Adapter, type Drive, type FormFactor, chipTop, moduleBoardMm } from '../part';
 import { type Dimension, type PadStack, ends, padStack, pressureAt, squeezeAt, worstCaseOf } from '../stack';
 import { chipAreaMm2 } from '../heat';
 import type { Build, Setting } from './question';
@@ -164,21 +164,46 @@ function leftUnder({ freeThicknessMm: free }: PadStack, squeeze: Estimate): Esti
 const deeper = (a: Estimate, b: Estimate): Estimate =>
   !a.known ? a : !b.known ? b : (highest(a) ?? Infinity) >= (highest(b) ?? Infinity) ? a : b;
 
-/** Stacks the build into the slot. Chip height: as measured or stated for the drive, else the class maximum. */
-export function layersOf(form: ModuleForm, { measures }: Setting, build: Build, size: ModuleSize): Layers {
-  const { drive, adapter, sink } = build;
-  const pads = padStack(build.pads);
-  const areaMm2 = chipAreaMm2(size);
-  const chips = chipTop(drive) ?? size.top;
+/** The drive on its foot, whatever is laid on it. */
+type Seated = {
+  foot: Dimension[];
+  board: Dimension;
+  chip: Dimension;
+  moduleUnderside: Estimate;
+  moduleTop: Estimate;
+  chipsAt: Estimate;
+};
+
+const seatedBefore = new WeakMap<Drive, { form: ModuleForm; adapter: Adapter | null; seated: Seated }>();
+
+/** Worked out once for a drive: whoever looks for its pad asks it of one after the other. */
+function seatedOf(form: ModuleForm, drive: Drive, adapter: Adapter | null, size: ModuleSize): Seated {
+  const known = seatedBefore.get(drive);
+  if (known?.form === form && known.adapter === adapter) return known.seated;
   const foot = [
     up('module', 'height of the module', form.moduleUndersideMm),
     ...(adapter ? [up('adapter', 'height of the adapter', adapter.addsHeightMm)] : []),
   ];
   const board = up('board', 'the module’s board', moduleBoardMm);
-  const chip = up('chips', `chips of the ${drive.model}`, chips);
-  const moduleUnderside = worst(foot, 'underside of the module');
-  const moduleTop = worst([...foot, board], 'top of the module’s board');
-  const chipsAt = worst([...foot, board, chip], 'top of the chips');
+  const chip = up('chips', `chips of the ${drive.model}`, chipTop(drive) ?? size.top);
+  const seated = {
+    foot,
+    board,
+    chip,
+    moduleUnderside: worst(foot, 'underside of the module'),
+    moduleTop: worst([...foot, board], 'top of the module’s board'),
+    chipsAt: worst([...foot, board, chip], 'top of the chips'),
+  };
+  seatedBefore.set(drive, { form, adapter, seated });
+  return seated;
+}
+
+/** Stacks the build into the slot. Chip height: as measured or stated for the drive, else the class maximum. */
+export function layersOf(form: ModuleForm, { measures }: Setting, build: Build, size: ModuleSize): Layers {
+  const { drive, adapter, sink } = build;
+  const pads = padStack(build.pads);
+  const areaMm2 = chipAreaMm2(size);
+  const { foot, board, chip, moduleUnderside, moduleTop, chipsAt } = seatedOf(form, drive, adapter, size);
   const base = {
     moduleUnderside,
     moduleTop,

@@ -80,6 +80,12 @@ export function plainVerdict(setting: Setting, seated: Build): Verdict {
     // Where nothing can be laid on it, its heights are what they are.
     ...(canBeCooled(place, seated) ? [] : cooledFit(setting, seated, place).margins),
   ]);
+  const [only, ...more] = seen;
+  if (only && more.length === 0)
+    return only.reduce<Verdict>(
+      (worst, { verdict }) => (compareVerdicts(verdict, worst) < 0 ? verdict : worst),
+      'clear',
+    );
   let worst: Verdict = 'clear';
   for (const margin of seen.flat()) {
     const others = seen.map((margins) => margins.find(({ id }) => id === margin.id)?.verdict);
@@ -114,7 +120,7 @@ export function judgeDrive(
     refused || plainVerdict(setting, seated) === 'over' ? seated : bestBuild(setting, drive, accessories);
   const answer = refused ? null : fit(setting, build);
   const freeShownBytes =
-    answer?.freeShownBytes ?? freeBytes(setting, build, placesSeen(setting, [])[0]!.place);
+    answer?.freeShownBytes ?? freeBytes(setting, drive, placesSeen(setting, [])[0]!.place);
   const minor = priceMinor(build, currency);
   return {
     build,

@@ -5,7 +5,7 @@ import type { Drive } from '../part';
 import { type Accessories, onShelf as allOnShelf } from './builds';
 import { freeBytes } from './fit';
 import { priceMinor } from './price';
-import { type Build, type Setting, bare, placesSeen } from './question';
+import { type Setting, placesSeen } from './question';
 import {
   type CandidateLine,
   type RankWish,
@@ -84,6 +84,8 @@ export class Ranking {
   private readonly leastExtra: number;
   /** The best verdict that a drive can come to whatever is laid on it. */
   private readonly plain = new Map<Drive, number>();
+  /** Where sizes are shown: the first board that it may be. */
+  private readonly place: Place | null;
 
   constructor(
     private readonly setting: Setting,
@@ -91,9 +93,9 @@ export class Ranking {
     private readonly wish: RankWish,
     private readonly far: Far = () => 0,
   ) {
-    this.leastExtra = Math.min(
-      ...placesSeen(setting, []).map(({ place }) => leastExtraMinor(place, accessories, wish.currency)),
-    );
+    const places = placesSeen(setting, []).map(({ place }) => place);
+    this.place = places[0] ?? null;
+    this.leastExtra = Math.min(...places.map((place) => leastExtraMinor(place, accessories, wish.currency)));
   }
 
   private keyOf(line: CandidateLine, far: Far): Key {
@@ -130,15 +132,14 @@ export class Ranking {
 
   /** Minor units per usable gigabyte that a drive costs at least, with what has to be laid on it. */
   private leastPerGB(drive: Drive, extraMinor: number): number {
-    const free = this.freeOf(bare(drive));
+    const free = this.freeOf(drive);
     return drive.price.currency === this.wish.currency && free > 0
       ? (drive.price.minor + extraMinor) / (free / 1e9)
       : Infinity;
   }
 
-  private freeOf(build: Build): number {
-    const [seen] = placesSeen(this.setting, []);
-    return seen ? freeBytes(this.setting, build, seen.place) : 0;
+  private freeOf(drive: Drive): number {
+    return this.place ? freeBytes(this.setting, drive, this.place) : 0;
   }
 
   /** The line of one drive, judged once. */
@@ -199,7 +200,7 @@ export class Ranking {
     const seated = seatOf(this.setting, drive);
     const { currency, shelfFirst } = this.wish;
     const minor = priceMinor(seated, currency);
-    const free = this.freeOf(seated);
+    const free = this.freeOf(drive);
     const perGB = minor !== null && free > 0 ? minor / (free / 1e9) : Infinity;
     return [3, key[1], shelfFirst && !allOnShelf(seated) ? 1 : 0, perGB, key[4]];
   }

@@ -37,53 +37,61 @@ export function exponential(m: Matrix): Matrix {
   return result;
 }
 
+/** An element of a flat matrix; sizes are the caller’s promise, so none is ever outside. */
+const at = (flat: Float64Array, index: number): number => flat[index] ?? 0;
+
 /**
  * Eigenvalues and eigenvectors of a symmetric matrix by Jacobi’s rotations (Golub and Van Loan, "Matrix Computations",
- * 8.5): `vectors[i][m]` is component i of the vector that belongs to `values[m]`, in no order. `m` is not changed.
+ * 8.5). `m` holds its rows one behind the other and is used up: its diagonal ends as the values. Component i of the vector that
+ * belongs to value k is `vectors[i * size + k]`, in no order.
  */
-export function symmetricModes(m: Matrix): { values: Float64Array; vectors: Matrix } {
-  const size = m.length;
-  const a = m.map((row) => Float64Array.from(row));
-  const vectors = zeros(size, size);
-  for (let i = 0; i < size; i += 1) vectors[i]![i] = 1;
+export function symmetricModes(
+  m: Float64Array,
+  size: number,
+): { values: Float64Array; vectors: Float64Array } {
+  const vectors = new Float64Array(size * size);
+  for (let i = 0; i < size; i += 1) vectors[i * size + i] = 1;
   for (let sweep = 0; sweep < 40; sweep += 1) {
-    let off = 0;
-    let on = 0;
+    let [off, on] = [0, 0];
     for (let i = 0; i < size; i += 1) {
-      on += a[i]![i]! ** 2;
-      for (let j = i + 1; j < size; j += 1) off += a[i]![j]! ** 2;
+      on += at(m, i * size + i) ** 2;
+      for (let j = i + 1; j < size; j += 1) off += at(m, i * size + j) ** 2;
     }
     if (off <= on * 1e-26) break;
-    for (let p = 0; p < size - 1; p += 1) for (let q = p + 1; q < size; q += 1) rotate(a, vectors, p, q);
+    for (let p = 0; p < size - 1; p += 1)
+      for (let q = p + 1; q < size; q += 1) rotate(m, vectors, size, p, q);
   }
-  return { values: Float64Array.from(a, (row, i) => row[i]!), vectors };
+  const values = new Float64Array(size);
+  for (let i = 0; i < size; i += 1) values[i] = at(m, i * size + i);
+  return { values, vectors };
 }
 
 /** One of Jacobi’s rotations: makes element p, q of a symmetric matrix zero, and turns the vectors with it; in place. */
-function rotate(a: Matrix, vectors: Matrix, p: number, q: number): void {
-  const [rowP, rowQ] = [a[p]!, a[q]!];
-  const apq = rowP[q]!;
+function rotate(m: Float64Array, vectors: Float64Array, size: number, p: number, q: number): void {
+  const apq = at(m, p * size + q);
   if (apq === 0) return;
-  const theta = (rowQ[q]! - rowP[p]!) / (2 * apq);
+  const theta = (at(m, q * size + q) - at(m, p * size + p)) / (2 * apq);
   const t = (theta >= 0 ? 1 : -1) / (Math.abs(theta) + Math.sqrt(theta * theta + 1));
   const c = 1 / Math.sqrt(t * t + 1);
   const s = t * c;
-  for (const row of a) {
-    const kp = row[p]!;
-    const kq = row[q]!;
-    row[p] = c * kp - s * kq;
-    row[q] = s * kp + c * kq;
-  }
-  for (let k = 0; k < rowP.length; k += 1) {
-    const pk = rowP[k]!;
-    const qk = rowQ[k]!;
-    rowP[k] = c * pk - s * qk;
-    rowQ[k] = s * pk + c * qk;
-  }
-  for (const row of vectors) {
-    const vp = row[p]!;
-    const vq = row[q]!;
-    row[p] = c * vp - s * vq;
-    row[q] = s * vp + c * vq;
+  turn(m, size, p, q, size, c, s);
+  turn(m, size, p * size, q * size, 1, c, s);
+  turn(vectors, size, p, q, size, c, s);
+}
+
+/** Turns two lines of a flat matrix against each other: columns with a step of the size, rows with a step of one; in place. */
+function turn(
+  flat: Float64Array,
+  size: number,
+  p: number,
+  q: number,
+  step: number,
+  c: number,
+  s: number,
+): void {
+  for (let k = 0; k < size; k += 1) {
+    const [one, other] = [at(flat, p + k * step), at(flat, q + k * step)];
+    flat[p + k * step] = c * one - s * other;
+    flat[q + k * step] = s * one + c * other;
   }
 }

@@ -1,18 +1,23 @@
-import { symmetricModes, zeros } from './matrix';
+import { symmetricModes } from './matrix';
 import type { Network } from './network';
 import { type PowerStates, type Workload, wattsOf } from './workload';
 
 /**
- * A network taken apart into modes that fall off by themselves: each by `rates` (1/s), moved by the heat into node i by `inputs[m][i]`,
- * and felt by the drive, node 0, by `inputs[m][0]`. From C·dT/dt = −K·T + q with the symmetric C^−½·K·C^−½.
+ * A network taken apart into modes that fall off by themselves: mode m by `rates[m]` (1/s), moved by the heat into node i by
+ * `inputs[m * nodes + i]`, and felt by the drive, node 0, by `inputs[m * nodes]`. From C·dT/dt = −K·T + q with the symmetric
+ * C^−½·K·C^−½.
  */
-export type Modes = { rates: Float64Array; inputs: Float64Array[] };
+export type Modes = { nodes: number; rates: Float64Array; inputs: Float64Array };
+
+const at = (flat: ArrayLike<number>, index: number): number => flat[index] ?? 0;
 
 export function modesOf({ capacityJPerK, between, toRoom }: Network): Modes {
-  const size = capacityJPerK.length;
-  const root = capacityJPerK.map(Math.sqrt);
-  const s = zeros(size, size);
-  const add = (i: number, j: number, perK: number) => (s[i]![j]! += perK / (root[i]! * root[j]!));
+  const nodes = capacityJPerK.length;
+  const root = Float64Array.from(capacityJPerK, Math.sqrt);
+  const s = new Float64Array(nodes * nodes);
+  const add = (i: number, j: number, perK: number) => {
+    s[i * nodes + j] = at(s, i * nodes + j) + perK / (at(root, i) * at(root, j));
+  };
   for (const { a, b, kPerW } of between) {
     add(a, a, 1 / kPerW);
     add(b, b, 1 / kPerW);
@@ -20,26 +25,27 @@ export function modesOf({ capacityJPerK, between, toRoom }: Network): Modes {
     add(b, a, -1 / kPerW);
   }
   for (const { a, kPerW } of toRoom) add(a, a, 1 / kPerW);
-  const { values, vectors } = symmetricModes(s);
-  return {
-    rates: values,
-    inputs: [...values].map((_, m) => Float64Array.from(root, (r, i) => vectors[i]![m]! / r)),
-  };
+  const { values, vectors } = symmetricModes(s, nodes);
+  const inputs = new Float64Array(nodes * nodes);
+  for (let m = 0; m < nodes; m += 1)
+    for (let i = 0; i < nodes; i += 1) inputs[m * nodes + i] = at(vectors, i * nodes + m) / at(root, i);
+  return { nodes, rates: values, inputs };
 }
 
-/** What pushes mode m, K/s in its own measure. */
-function push(inputs: Float64Array, deviceHeatW: number[], driveW: number): number {
-  let sum = inputs[0]! * driveW;
-  for (let i = 1; i < inputs.length; i += 1) sum += inputs[i]! * (deviceHeatW[i] ?? 0);
+/** What the device’s own heat pushes mode m with, K/s in its own measure. */
+function pushOfDevice({ nodes, inputs }: Modes, m: number, deviceHeatW: number[]): number {
+  let sum = 0;
+  for (let i = 1; i < nodes; i += 1) sum += at(inputs, m * nodes + i) * at(deviceHeatW, i);
   return sum;
 }
 
 /** The drive over the room, K, settled under constant power; heat that the device itself puts in is in `deviceHeatW`. */
-export function settledRiseK({ rates, inputs }: Modes, deviceHeatW: number[], driveW: number): number {
+export function settledRiseK(modes: Modes, deviceHeatW: number[], driveW: number): number {
+  const { nodes, rates, inputs } = modes;
   let sum = 0;
-  for (let m = 0; m < inputs.length; m += 1) {
-    const input = inputs[m]!;
-    sum += (input[0]! * push(input, deviceHeatW, driveW)) / rates[m]!;
+  for (let m = 0; m < nodes; m += 1) {
+    const felt = at(inputs, m * nodes);
+    sum += (felt * (felt * driveW + pushOfDevice(modes, m, deviceHeatW))) / at(rates, m);
   }
   return sum;
 }
@@ -51,32 +57,35 @@ const looks = [0.25, 0.5, 0.75, 1];
  * before: each mode in closed form, looked at four times in each step.
  */
 export function peakRiseK(
-  { rates, inputs }: Modes,
+  modes: Modes,
   deviceHeatW: number[],
-  workload: Workload,
+  { steps }: Workload,
   power: PowerStates,
 ): number {
-  const watts = workload.steps.map(({ does }) => wattsOf(does, power));
-  if (watts.every((w) => w === watts[0])) return settledRiseK({ rates, inputs }, deviceHeatW, watts[0]!);
+  const watts = Float64Array.from(steps, ({ does }) => wattsOf(does, power));
+  if (watts.every((w) => w === watts[0])) return settledRiseK(modes, deviceHeatW, at(watts, 0));
+  const { nodes, rates, inputs } = modes;
   const peaks = new Float64Array(watts.length * looks.length);
-  inputs.forEach((input, m) => {
-    const rate = rates[m]!;
-    const towards = watts.map((w) => push(input, deviceHeatW, w) / rate);
-    const falls = workload.steps.map(({ seconds }) => Math.exp(-rate * seconds));
+  for (let m = 0; m < nodes; m += 1) {
+    const [rate, felt] = [at(rates, m), at(inputs, m * nodes)];
+    const pushed = pushOfDevice(modes, m, deviceHeatW);
+    const towards = (k: number) => (felt * at(watts, k) + pushed) / rate;
     let [kept, added] = [1, 0];
-    towards.forEach((to, k) => {
-      added = added * falls[k]! + to * (1 - falls[k]!);
-      kept *= falls[k]!;
+    steps.forEach(({ seconds }, k) => {
+      const falls = Math.exp(-rate * seconds);
+      added = added * falls + towards(k) * (1 - falls);
+      kept *= falls;
     });
     let state = added / (1 - kept);
-    towards.forEach((to, k) => {
-      const { seconds } = workload.steps[k]!;
+    steps.forEach(({ seconds }, k) => {
+      const to = towards(k);
       looks.forEach((share, i) => {
         const then = to + (state - to) * Math.exp(-rate * seconds * share);
-        peaks[k * looks.length + i]! += input[0]! * then;
+        peaks[k * looks.length + i] = at(peaks, k * looks.length + i) + felt * then;
+        // The last look is at the end of the step.
+        if (i === looks.length - 1) state = then;
       });
-      state = to + (state - to) * falls[k]!;
     });
-  });
+  }
   return peaks.reduce((most, peak) => Math.max(most, peak), -Infinity);
 }

@@ -1,7 +1,8 @@
 import { type Known, about } from '../margin';
 import type { ThermalBody } from './body';
 import { type Built, type Pick, build, nominal } from './build';
-import { modesOf, peakRiseK, settledRiseK } from './modes';
+import { type Modes, modesOf, peakRiseK, settledRiseK } from './modes';
+import type { Network } from './network';
 import { throttled } from './throttle';
 import type { Workload } from './workload';
 
@@ -11,16 +12,18 @@ import type { Workload } from './workload';
  */
 export type Settled = { peakC: Known; throttledShare: Known; keptShare: Known };
 
-const temperatures = ({ network, deviceHeatW, power, roomC }: Built, workload: Workload) => {
-  const modes = modesOf(network);
-  return {
-    idleC: roomC + settledRiseK(modes, deviceHeatW, power.idle),
-    peakC: roomC + peakRiseK(modes, deviceHeatW, workload, power),
-  };
-};
+const peakIn = (modes: Modes, { deviceHeatW, power, roomC }: Built, workload: Workload): number =>
+  roomC + peakRiseK(modes, deviceHeatW, workload, power);
 
 /** Highest settled temperature of one choice of all numbers under a workload, without slowing down, °C. */
-export const peakOf = (built: Built, workload: Workload): number => temperatures(built, workload).peakC;
+export const peakOf = (built: Built, workload: Workload): number =>
+  peakIn(modesOf(built.network), built, workload);
+
+/** Whether two choices of numbers come to the same network: power and room are no part of it. */
+const sameNetwork = (one: Network, other: Network): boolean =>
+  one.capacityJPerK.every((capacity, i) => capacity === other.capacityJPerK[i]) &&
+  one.between.every(({ kPerW }, i) => kPerW === other.between[i]?.kPerW) &&
+  one.toRoom.every(({ kPerW }, i) => kPerW === other.toRoom[i]?.kPerW);
 
 /** Every uncertain number of a body that its temperature depends on, to move one at a time. */
 const numbersOf = (body: ThermalBody): Known[] => [
@@ -46,13 +49,20 @@ const joined = (a: number, b: number | null) => (b === null ? null : Math.hypot(
  * stays below the drive's own warning, so it is never better where the heat is worse. `null` on a side where one of the limits' is.
  */
 export function settle(body: ThermalBody, workload: Workload): Settled {
-  const at = (pick: Pick) => temperatures(build(body, pick), workload);
-  const { idleC, peakC } = at(nominal);
+  const middleBuilt = build(body, nominal);
+  const modes = modesOf(middleBuilt.network);
+  const peakC = peakIn(modes, middleBuilt, workload);
+  const idleC = middleBuilt.roomC + settledRiseK(modes, middleBuilt.deviceHeatW, middleBuilt.power.idle);
+  const peakAt = (pick: Pick) => {
+    const built = build(body, pick);
+    const isSame = sameNetwork(built.network, middleBuilt.network);
+    return peakIn(isSame ? modes : modesOf(built.network), built, workload);
+  };
   let [warmer, cooler] = [0, 0];
   for (const moved of numbersOf(body)) {
     if (moved.minus === 0 && moved.plus === 0) continue;
     const shifts = [moved.value - (moved.minus ?? 0), moved.value + (moved.plus ?? 0)].map(
-      (end) => at((known) => (known === moved ? end : known.value)).peakC - peakC,
+      (end) => peakAt((known) => (known === moved ? end : known.value)) - peakC,
     );
     warmer += Math.max(0, ...shifts) ** 2;
     cooler += Math.min(0, ...shifts) ** 2;

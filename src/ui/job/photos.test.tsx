@@ -23,7 +23,7 @@ const photo = (id: string, stepId: string | null, jobId = 'Q-0412'): PhotoLine =
   heightPx: 1200,
 });
 
-it('what was photographed on the way in is shown again on the way back, with those of earlier jobs apart', () => {
+it('what was photographed on the way in is shown again on the way back, with those of earlier jobs apart', async () => {
   const view = viewOf(new Bench());
   const removed: string[] = [];
   const shown = {
