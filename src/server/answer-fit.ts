@@ -22,6 +22,7 @@ export const FitRequest = z.object({
     .array(z.union([id, Pad]))
     .max(2)
     .default([]),
+  padBelow: z.union([id, Pad]).nullable().default(null),
   sink: z.union([id, Heatsink]).nullable().default(null),
   adapter: z.union([id, Adapter]).nullable().default(null),
   placeId: id.nullable().default(null),
@@ -65,18 +66,21 @@ export async function answerFit(runtime: Runtime, form: unknown): Promise<Result
     return notIn(profile, 'board revision', asked.revisionId);
   const change = asked.caseChangeIds.find((wanted) => !caseChanges.some(({ id }) => id === wanted));
   if (change !== undefined) return notIn(profile, 'change to the case', change);
-  const ids = [asked.drive, asked.sink, ...asked.pads].filter(
+  const ids = [asked.drive, asked.sink, asked.padBelow, ...asked.pads].filter(
     (part): part is string => typeof part === 'string',
   );
   const find = finderOf(await findParts(runtime.database, ids));
   const drive = typeof asked.drive === 'string' ? find.drive(asked.drive) : asked.drive;
   const sink = typeof asked.sink === 'string' ? find.sink(asked.sink) : asked.sink;
+  const padBelow = typeof asked.padBelow === 'string' ? find.pad(asked.padBelow) : asked.padBelow;
   const pads = asked.pads.map((pad) => (typeof pad === 'string' ? find.pad(pad) : pad));
   const adapter =
     typeof asked.adapter === 'string'
       ? place.adapters.map((entry) => entry.adapter).find((entry) => entry.id === asked.adapter)
       : asked.adapter;
-  if (!drive || pads.includes(null) || (asked.sink !== null && !sink) || adapter === undefined)
+  const isGone =
+    pads.includes(null) || (asked.sink !== null && !sink) || (asked.padBelow !== null && !padBelow);
+  if (!drive || isGone || adapter === undefined)
     return refuse(
       'not-found',
       'A part of this question is not in the catalogue.',
@@ -86,6 +90,7 @@ export async function answerFit(runtime: Runtime, form: unknown): Promise<Result
     drive,
     sink: sink ?? null,
     pads: pads as Pad[],
+    padBelow,
     adapter,
     caseChangeIds: asked.caseChangeIds,
   };

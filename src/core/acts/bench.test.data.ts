@@ -59,6 +59,7 @@ export const choose = (driveId: string, padIds: string[] = []): Extract<JobAct, 
   adapterId: null,
   sinkId: null,
   padIds,
+  padBelowId: null,
   caseChangeIds: [],
   reason: null,
 });

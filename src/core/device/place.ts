@@ -1,6 +1,16 @@
 import * as z from 'zod';
 import { Estimate, Origin } from '../margin';
-import { AdapterShape, Connector, Duty, Protocol, shortText } from '../part';
+import {
+  AdapterShape,
+  AddressBits,
+  CardStandard,
+  Connector,
+  Duty,
+  MountHoles,
+  Protocol,
+  SpeedClass,
+  shortText,
+} from '../part';
 
 /** The sink over a module: part of the device, demanded of the drive, allowed, or without room. */
 export const SinkRule = z.discriminatedUnion('kind', [
@@ -44,6 +54,11 @@ export const ModuleForm = z.object({
   spacerAtMm: z.number().positive().optional(),
   /** From the socket to whatever stands in the way behind the farthest stand-off. */
   reachAtMostMm: Estimate.optional(),
+  /** Free beside the module’s edge on the narrower side, and behind its end, at the height of a sink; left out where nothing stands near. */
+  roomBesideMm: Estimate.optional(),
+  roomBehindMm: Estimate.optional(),
+  /** A flat face under the module that a pad may touch, above the main board; left out where there is none. */
+  faceBelowMm: Estimate.optional(),
   /** What a sink must leave free at the contacts and at the screw notch. */
   contactsFreeMm: Estimate,
   screwFreeMm: Estimate,
@@ -60,11 +75,21 @@ export const BayForm = z.object({
   connectors: z.enum(['left', 'right', 'front', 'rear']),
   /** The plug that its disk needs, where the form factor leaves a choice. */
   connector: Connector.optional(),
+  /** Thicknesses that the mount is made for, where it is made for some and not for all below its height. */
+  thicknessesMm: z.array(z.number().positive().max(60)).min(1).max(6).optional(),
+  /** Threads that the mount uses, any one of them. */
+  mountHoles: z.array(MountHoles).min(1).max(4).optional(),
 });
 export type BayForm = z.infer<typeof BayForm>;
 
 /** A slot for a card, or a store that is soldered in. */
-export const OtherForm = z.object({ kind: z.enum(['card', 'eMMC', 'soldered']) });
+export const OtherForm = z.object({
+  kind: z.enum(['card', 'eMMC', 'soldered']),
+  /** Of a card slot: the kinds of card that it reads, and the mark that it wants. */
+  cards: z
+    .object({ standards: z.array(CardStandard).min(1), classAtLeast: SpeedClass.nullable().default(null) })
+    .optional(),
+});
 
 /** The air and the board around a drive, for the thermal network. */
 export const PlaceHeat = z.object({
@@ -131,6 +156,9 @@ export const Place = z.object({
   limits: PlaceLimits,
   accepted: Accepted.default({ kind: 'any' }),
   duty: Duty.nullable().default(null),
+  /** Bits of its sector numbers, and the table that its system reads; null where nobody stated it. */
+  addressBits: AddressBits.nullable().default(null),
+  table: z.enum(['gpt', 'record']).nullable().default(null),
   powerAtMostW: Estimate,
   minimumSystemVersion: z
     .object({ version: z.string().max(20), origin: Origin })

@@ -38,6 +38,8 @@ export const ProfileShape = z.object({
   ways: CarryWays.nullable().default(null),
   /** What it draws while it works alone, from its own battery; null for a device on the mains, or where nobody has measured it. */
   unattended: z.object({ batteryWh: Estimate, watts: Estimate }).nullable().default(null),
+  /** What it draws from its own cell while somebody uses it, the drive with it; null for a device on the mains, or where nobody measured it. */
+  inUse: z.object({ batteryWh: Estimate, watts: Estimate }).nullable().default(null),
   /** Where the firmware looks for its start file (UEFI specification 3.5.1.1 names the default). */
   startFile: z.string().max(200),
   showsCapacity: z.enum(['decimal', 'binary', 'binary-called-decimal']),

@@ -11,7 +11,9 @@ import {
   versionAtLeast,
 } from '../margin';
 import type { Drive } from '../part';
+import { addressingMargins } from './addressing';
 import { bayMargins } from './bay';
+import { cardMargins } from './card';
 import { type Build, type Setting, profileOrigin, sheet } from './question';
 
 /** How a drive is written on an accepted list: maker, model and label size. */
@@ -41,7 +43,8 @@ function enduranceYears({ enduranceTB, model }: Drive, pace: Estimate): Estimate
 }
 
 /** Will the device take it, and will it last? Accepted list, duty, system version, power, endurance, height of a disk. */
-export function acceptanceMargins(setting: Setting, { drive, adapter }: Build, place: Place): Margin[] {
+export function acceptanceMargins(setting: Setting, build: Build, place: Place): Margin[] {
+  const { drive, adapter } = build;
   const { profile, systemVersion } = setting;
   const margins: Margin[] = [
     atMost(
@@ -123,6 +126,10 @@ export function acceptanceMargins(setting: Setting, { drive, adapter }: Build, p
         place.minimumSystemVersion.origin,
       ),
     );
-  margins.push(...bayMargins(place, { drive, adapter }));
+  margins.push(
+    ...bayMargins(place, { drive, adapter }),
+    ...addressingMargins(place, build),
+    ...cardMargins(place, build),
+  );
   return margins;
 }

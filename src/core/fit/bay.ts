@@ -73,6 +73,7 @@ export function bayMargins(place: Place, build: Pick<Build, 'drive' | 'adapter'>
       heightAtMostMm,
     ),
   ];
+  margins.push(...mountMargins(form, build, heightInBay(build)));
   if (connector) {
     const plug = adapter ? adapter.enters.connector : drive.connector;
     const part = adapter ?? drive;
@@ -88,6 +89,55 @@ export function bayMargins(place: Place, build: Pick<Build, 'drive' | 'adapter'>
           ? named(plug, sheet(part))
           : missing(`which plug the ${part.model} has`, 'Look at it, or read its data sheet.'),
         [connector],
+        profileOrigin,
+      ),
+    );
+  }
+  return margins;
+}
+
+/** How near a disk must be to a thickness that a mount is made for, mm (SFF-8201, tolerance of the height). */
+const thicknessToleranceMm = 0.3;
+
+/** The thickness that the mount is made for, and the threads that it uses, where the profile states them. */
+function mountMargins(
+  { thicknessesMm, mountHoles }: BayForm,
+  { drive, adapter }: Pick<Build, 'drive' | 'adapter'>,
+  height: Estimate,
+): Margin[] {
+  const margins: Margin[] = [];
+  if (thicknessesMm) {
+    const near =
+      height.known && thicknessesMm.find((mm) => Math.abs(height.value - mm) <= thicknessToleranceMm);
+    margins.push(
+      oneOf(
+        {
+          id: 'thickness',
+          what: 'Thickness that the mount is made for',
+          unit: 'none',
+          remedy: `The mount takes ${thicknessesMm.join(' or ')} mm: a thinner disk needs the spacer of that height, or it rattles.`,
+        },
+        height.known ? named(`${near || height.value} mm`, height.origin) : height,
+        thicknessesMm.map((mm) => `${mm} mm`),
+        profileOrigin,
+      ),
+    );
+  }
+  // An adapter is mounted by its own holes, which belong to the place that names it.
+  if (mountHoles && !adapter) {
+    const shared = drive.mountHoles?.find((holes) => mountHoles.includes(holes));
+    margins.push(
+      oneOf(
+        {
+          id: 'mount-holes',
+          what: 'Threads for the mount',
+          unit: 'none',
+          remedy: `The mount uses ${mountHoles.join(', or ')}: large disks leave some threads out. Never screw into what is not a thread.`,
+        },
+        drive.mountHoles
+          ? named(shared ?? drive.mountHoles.join(' and '), sheet(drive))
+          : missing(`which threads the ${drive.model} has`, 'Look at its sides and its bottom.'),
+        mountHoles,
         profileOrigin,
       ),
     );

@@ -4,6 +4,8 @@ import { moduleBoardMm } from '../part';
 import { showLengthMm } from '../units';
 import { contributions, openDimension } from '../stack';
 import { type Layers, type ModuleSize, aboveBoard, padThicknessWanted } from './layers';
+import { outlineMargins } from './outline';
+import { padBelowMargins } from './pad-below';
 import { type Build, profileOrigin } from './question';
 
 /** Heights, sink and pads of a module; all by the worst case, since pressing on chips or not touching them does harm. */
@@ -11,7 +13,9 @@ export function coolingMargins(form: ModuleForm, build: Build, size: ModuleSize,
   return [
     ...heightMargins(form, build, layers),
     ...sinkMargins(form, build, size, layers),
+    ...outlineMargins(form, build, size),
     ...padMargins(form, build, size, layers),
+    ...padBelowMargins(form, build, size, layers),
   ];
 }
 

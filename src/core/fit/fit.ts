@@ -52,12 +52,12 @@ function numberOf(part: object | null | undefined): number {
 }
 
 /** What of a build decides heights and squeeze: builds that are alike in it share their layers and margins. */
-function layersKey({ measures }: Setting, { drive, adapter, sink, pads }: Build): string {
+function layersKey({ measures }: Setting, { drive, adapter, sink, pads, padBelow }: Build): string {
   const chips = chipTop(drive);
   const heights = chips ? `${chips.value} ${chips.minus} ${chips.plus} ${chips.origin.note}` : '';
   const own = `${numberOf(drive.ownSink)} ${measures.gap?.driveId === drive.id ? drive.id : ''}`;
   const laid = pads.map(numberOf).join(' ');
-  return `${drive.formFactor}|${drive.model}|${heights}|${own}|${numberOf(adapter)}|${numberOf(sink)}|${laid}`;
+  return `${drive.formFactor}|${drive.model}|${heights}|${own}|${numberOf(adapter)}|${numberOf(sink)}|${laid}|${numberOf(padBelow)}`;
 }
 
 /** Layers, and the margins that depend on sink and pads: heights, squeeze, force. Remembered by place and build. */

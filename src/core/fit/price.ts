@@ -1,10 +1,11 @@
 import type { Build } from './question';
 
-export const partsOf = ({ drive, adapter, sink, pads }: Build) => [
+export const partsOf = ({ drive, adapter, sink, pads, padBelow }: Build) => [
   drive,
   ...(adapter ? [adapter] : []),
   ...(sink ? [sink] : []),
   ...pads,
+  ...(padBelow ? [padBelow] : []),
 ];
 
 /** Price of a build's parts in one currency, minor units; null where a part is priced in another. */

@@ -70,6 +70,8 @@ export type Build = {
   adapter: Adapter | null;
   sink: Heatsink | null;
   pads: Pad[];
+  /** A pad between the chips below a double-sided drive and the face under it. */
+  padBelow: Pad | null;
   caseChangeIds: string[];
 };
 
@@ -79,6 +81,7 @@ export const bare = (drive: Drive): Build => ({
   adapter: null,
   sink: null,
   pads: [],
+  padBelow: null,
   caseChangeIds: [],
 });
 
@@ -103,6 +106,7 @@ export const BuildIds = z.object({
   adapterId: z.string().max(60).nullable().default(null),
   sinkId: z.string().max(60).nullable().default(null),
   padIds: z.array(z.string().max(60)).max(2).default([]),
+  padBelowId: z.string().max(60).nullable().default(null),
   caseChangeIds: z.array(z.string().max(40)).max(8).default([]),
 });
 export type BuildIds = z.infer<typeof BuildIds>;
@@ -113,6 +117,7 @@ export const idsOf = (build: Build, placeId: string | null): BuildIds => ({
   adapterId: build.adapter?.id ?? null,
   sinkId: build.sink?.id ?? null,
   padIds: build.pads.map(({ id }) => id),
+  padBelowId: build.padBelow?.id ?? null,
   caseChangeIds: build.caseChangeIds,
 });
 
@@ -165,14 +170,16 @@ export function buildFrom(ids: BuildIds, profile: DeviceProfile, find: PartFinde
   const drive = find.drive(ids.driveId);
   const pads = ids.padIds.map(find.pad);
   const sink = ids.sinkId === null ? null : find.sink(ids.sinkId);
+  const padBelow = ids.padBelowId === null ? null : find.pad(ids.padBelowId);
   const known = placeOf(profile, ids.placeId).adapters.map(({ adapter }) => adapter);
   const adapter = ids.adapterId === null ? null : (known.find(({ id }) => id === ids.adapterId) ?? null);
   const gone =
     !drive ||
     pads.includes(null) ||
     (ids.sinkId !== null && !sink) ||
+    (ids.padBelowId !== null && !padBelow) ||
     (ids.adapterId !== null && !adapter) ||
     ids.caseChangeIds.some((id) => !profile.caseChanges.some((change) => change.id === id));
   if (gone) return null;
-  return { drive, adapter, sink, pads: pads as Pad[], caseChangeIds: ids.caseChangeIds };
+  return { drive, adapter, sink, pads: pads as Pad[], padBelow, caseChangeIds: ids.caseChangeIds };
 }

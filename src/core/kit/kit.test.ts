@@ -107,7 +107,7 @@ describe('what carries the system across', () => {
       ['a case that takes PATA', 0],
       ['hub with its own supply, or two ports', null],
     ]);
-    expect(names({ ...osprey, route: 'stick' }, 'dock')).toEqual(['stick that the image fits on']);
+    expect(names({ ...osprey, route: 'stick' }, 'dock')).toEqual(['stick of 16 GB or more']);
     expect(names({ ...osprey, route: 'format' }, 'dock')).toEqual([]);
   });
 });

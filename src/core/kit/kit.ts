@@ -159,8 +159,27 @@ function consumables({ build }: KitAsked, steps: HandStep[]): Thing[] {
   ];
 }
 
+/** Sizes that sticks are sold in, GB. */
+const stickSizesGB = [4, 8, 16, 32, 64, 128, 256, 512, 1024];
+
+/** A stick by the least size that the device’s image needs, where its size is stated. */
+function stickWords({ ways }: DeviceProfile): string {
+  const way = ways?.stick;
+  const bytes = way?.possible ? way.bytes : null;
+  const least = bytes === null ? undefined : stickSizesGB.find((gb) => gb * 1e9 >= bytes * 1.02);
+  return least === undefined
+    ? 'stick that the image fits on: its size is not known yet'
+    : `stick of ${least} GB or more`;
+}
+
 /** What carries the system across: the cases for both drives, their hub; or a stick. */
-function atTheDock({ route, cases, oldProtocol, build }: KitAsked): (Thing & { have: number | null })[] {
+function atTheDock({
+  route,
+  cases,
+  oldProtocol,
+  build,
+  profile,
+}: KitAsked): (Thing & { have: number | null })[] {
   const named = (what: string, protocol: Protocol | null) => {
     const [best] = casesFor(cases, protocol);
     return {
@@ -188,8 +207,8 @@ function atTheDock({ route, cases, oldProtocol, build }: KitAsked): (Thing & { h
       return [
         {
           group: 'dock',
-          name: 'stick that the image fits on',
-          why: 'With a record that is good: see the sticks at Dock.',
+          name: stickWords(profile),
+          why: 'One whose record at Dock is good: written, read back, no faults so far.',
           step: null,
           have: null,
         },

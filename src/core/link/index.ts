@@ -10,5 +10,6 @@ export { addSpreads, caseLink, passThrough, writingOf } from './copy-time';
 export type { CopyLink, Pass } from './copy-time';
 export { connections, linkRate, passRates, savedBy } from './connections';
 export type { Connection, ConnectionKind, CopyAsked } from './connections';
+export { caseMargins } from './case-power';
 export { diskReads, oldDriveOf } from './old-drive';
 export type { OldDrive } from './old-drive';

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { Estimate, type Missing, missing } from '../margin';
+import { AddressBits } from './address-bits';
 import { checked } from './checked';
 import { partBase } from './common';
 import { Connector } from './connector';
@@ -41,6 +42,8 @@ export const AdapterShape = z.object({
   carriesBytesPerS: Estimate,
   /** Share of the rate that the conversion costs, 0 to 1. */
   lossShare: z.number().min(0).max(0.9).default(0),
+  /** Of a bridge; left out where it passes the device’s own through, or nobody stated it. */
+  addressBits: AddressBits.optional(),
 });
 export type Adapter = z.infer<typeof AdapterShape>;
 

@@ -1,4 +1,6 @@
 import * as z from 'zod';
+import { Known } from '../margin';
+import { AddressBits } from './address-bits';
 import { checked } from './checked';
 import { partBase, shortText } from './common';
 import { Protocol } from './drive';
@@ -11,6 +13,9 @@ export const DockCaseShape = z.object({
   /** Its link as printed, such as USB 10 Gb/s. */
   link: shortText,
   rateBytesPerS: z.int().positive(),
+  /** What it passes on to the drive, W; a case with a supply of its own says so by what that gives. Left out where nobody stated it. */
+  suppliesW: Known.optional(),
+  addressBits: AddressBits.optional(),
 });
 /** A case as it may come in. */
 export const DockCase = checked(DockCaseShape);

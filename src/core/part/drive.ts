@@ -4,6 +4,9 @@ import { partBase } from './common';
 import { Connector } from './connector';
 import { checked, wrong } from './checked';
 import { FormFactorText, formFactorOf } from './form-factor';
+import { SinkOutline } from './heatsink';
+import { MountHoles } from './mount-holes';
+import { SpeedClass } from './card-class';
 import type { FigureFault } from './ranges';
 
 export const protocols = ['NVMe', 'SATA', 'PATA', 'eMMC', 'UHS-I'] as const;
@@ -38,6 +41,7 @@ export const OwnSink = z.object({
   material: z.enum(['aluminium', 'copper']),
   /** Resistance from the chips into the sink through the pad that the maker laid, K/W. */
   innerKPerW: Known,
+  outline: SinkOutline.optional(),
 });
 export type OwnSink = z.infer<typeof OwnSink>;
 
@@ -72,6 +76,10 @@ export const DriveShape = z.object({
   heightMm: Known.optional(),
   /** The plug of a disk in its case, where its form factor leaves a choice. */
   connector: Connector.optional(),
+  /** Where a disk in its case has its threads; left out where nobody looked. */
+  mountHoles: z.array(MountHoles).max(4).optional(),
+  /** The marks on a card. */
+  speedClasses: z.array(SpeedClass).max(8).optional(),
   massG: Known.optional(),
   powerW: z.object({ idle: Known, lightRead: Known.optional(), read: Known, write: Known }).optional(),
   peakPowerW: Known.optional(),

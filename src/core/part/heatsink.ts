@@ -14,6 +14,13 @@ export const SinkHold = z.discriminatedUnion('by', [
 ]);
 export type SinkHold = z.infer<typeof SinkHold>;
 
+/**
+ * What of a sink stands beside and behind its module: its own width, what clips and side screws add on each side, and what
+ * reaches past the module’s end, mm.
+ */
+export const SinkOutline = z.object({ widthMm: Known, clipsMm: Known, pastEndMm: Known });
+export type SinkOutline = z.infer<typeof SinkOutline>;
+
 /** A heatsink for a module. Lengths in mm, areas in mm², mass in g. */
 export const HeatsinkShape = z.object({
   schema: z.literal('jicara.heatsink/1'),
@@ -31,6 +38,8 @@ export const HeatsinkShape = z.object({
   /** Board left free at the contacts and at the screw notch. */
   leavesContactsMm: Known,
   leavesScrewMm: Known,
+  /** Left out where nobody stated it: beside close neighbours it is not known then whether it goes in. */
+  outline: SinkOutline.optional(),
 });
 
 /** A heatsink as it may come in. */

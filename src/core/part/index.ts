@@ -1,5 +1,16 @@
 export { Adapter, AdapterShape } from './adapter';
+export { AddressBits, addressedBytes } from './address-bits';
+export {
+  CardStandard,
+  SpeedClass,
+  cardFileSystem,
+  cardStandardOf,
+  cardStandards,
+  classRateBytesPerS,
+  speedClasses,
+} from './card-class';
 export { Connector, connectors } from './connector';
+export { MountHoles, mountHoles } from './mount-holes';
 export { forecastSectors, freeShownBytes, sectorsFromLabel } from './capacity';
 export type { SectorBytes } from './capacity';
 export { Day, PartId, shortText } from './common';
@@ -24,7 +35,7 @@ export {
 } from './drive';
 export { FormFactorText, formFactorOf, parseFormFactor, plainFormFactors } from './form-factor';
 export type { FormFactor, PlainFormFactor } from './form-factor';
-export { Heatsink, SinkHold } from './heatsink';
+export { Heatsink, SinkHold, SinkOutline } from './heatsink';
 export { Pad, PressureCurve } from './pad';
 export { KeptPart, Part, PartKind, keptPartSchemas, kindOf, partKinds, partSchemas, shelfOf } from './part';
 export type { PartOf, Shelf } from './part';

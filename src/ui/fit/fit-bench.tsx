@@ -5,6 +5,7 @@ import {
   type Build,
   type CandidateLine,
   type FitAnswer,
+  driveForm,
   type RemedyShelf,
   type Setting,
   fit,
@@ -103,6 +104,11 @@ export function FitBench({
             shelfOnly={shelfOnly}
             locale={locale}
             onPads={(pads) => onBuild({ ...build, pads })}
+            below={
+              hasFaceBelow(answer, build)
+                ? { pad: build.padBelow, onPad: (padBelow) => onBuild({ ...build, padBelow }) }
+                : undefined
+            }
           />
           {answer.layers?.sinkPlace === 'fixed' && padExtra}
         </div>
@@ -215,3 +221,15 @@ export function FitBench({
 
 /** While heights are only tried, remedies are about what is known. */
 const fitVerdict = (answer: FitAnswer, trying: boolean) => (trying ? 'unknown' : answer.worst.verdict);
+
+/** Whether a pad could lie under this drive here, or one does that should not. */
+const hasFaceBelow = ({ place: { form } }: FitAnswer, build: Build): boolean => {
+  const size = driveForm(build);
+  return (
+    build.padBelow !== null ||
+    (form.kind === 'module' &&
+      form.faceBelowMm !== undefined &&
+      size.kind === 'module' &&
+      size.sides === 'double')
+  );
+};

@@ -1,12 +1,22 @@
 'use client';
 import { useMemo, useState } from 'react';
-import { type Build, type FitAnswer, type Setting, cooledBuilds, coolingOf, fit, heatOf } from '@/core/fit';
+import {
+  type Build,
+  type FitAnswer,
+  type Setting,
+  batteryMinutes,
+  cooledBuilds,
+  coolingOf,
+  fit,
+  heatOf,
+} from '@/core/fit';
 import { type HeatQuestion, Workload, thermalBody, workloadOf, workloads } from '@/core/heat';
 import type { Heatsink, Pad } from '@/core/part';
 import { useWorkerAnswer } from '@/workers/use-worker-answer';
 import { Button } from '../button';
 import { Card } from '../station-frame';
 import { HeatChart, wayColors as colors, wayDashes as dashes } from './heat-chart';
+import { BatteryWords } from './battery-words';
 import { HeatWords } from './heat-words';
 import { OwnWorkload } from './own-workload';
 
@@ -149,6 +159,9 @@ export function HeatCard({ setting, build, answer, pads, sinks }: Props) {
           limitC={built?.warningC ?? null}
           firstMin={built?.firstThrottleMin ?? null}
         />
+      )}
+      {setting.profile.inUse && (
+        <BatteryWords minutes={batteryMinutes(setting.profile, build.drive, workload)} />
       )}
       {asked.missing && asked.questions.length === 0 ? (
         <p className="text-[14px]">

@@ -12,6 +12,8 @@ type Props = {
   chosen: Pad[];
   shelfOnly: boolean;
   onPads: (pads: Pad[]) => void;
+  /** The pad under the drive; left out where the place has no face for one. */
+  below?: { pad: Pad | null; onPad: (pad: Pad | null) => void };
   locale: string;
 };
 
@@ -19,7 +21,23 @@ const runs = 20_000;
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** Which pad, or which two: the best three over the whole shelf by probability, with why; and any other to try. */
-export function PadPanel({ answer, pads, chosen, shelfOnly, onPads, locale }: Props) {
+export function PadPanel(props: Props) {
+  const { below, pads } = props;
+  return (
+    <div className="grid gap-3">
+      <PadsAbove {...props} />
+      {below && (
+        <label className="flex flex-wrap items-center gap-2 text-[14px]">
+          <span className="font-semibold">Below the drive, to the face under it</span>
+          <PadSelect label="Pad below" none="no pad below" pads={pads} pad={below.pad} onPad={below.onPad} />
+          <span className="text-soft">A layer of its own; the heat that it carries away is not counted.</span>
+        </label>
+      )}
+    </div>
+  );
+}
+
+function PadsAbove({ answer, pads, chosen, shelfOnly, onPads, locale }: Props) {
   const { layers, place } = answer;
   const question = useMemo(() => {
     if (!layers?.gapFrom || place.form.kind !== 'module') return null;
@@ -74,29 +92,53 @@ export function PadPanel({ answer, pads, chosen, shelfOnly, onPads, locale }: Pr
       <label className="flex flex-wrap items-center gap-2 text-[14px]">
         <span className="font-semibold">Any other, one or two on each other</span>
         {[0, 1].map((slot) => (
-          <select
+          <PadSelect
             key={slot}
-            aria-label={slot === 0 ? 'First pad' : 'Second pad'}
-            className="h-10 rounded-lg border border-line-strong bg-surface px-2"
-            value={chosen[slot]?.id ?? ''}
-            onChange={(event) => {
-              const picked = pads.find(({ id }) => id === event.target.value);
+            label={slot === 0 ? 'First pad' : 'Second pad'}
+            none={slot === 0 ? 'no pad' : 'no second'}
+            pads={pads}
+            pad={chosen[slot] ?? null}
+            onPad={(picked) => {
               const next = [...chosen];
               if (picked) next[slot] = picked;
               else next.splice(slot, 1);
               onPads(next.filter(Boolean));
             }}
-          >
-            <option value="">{slot === 0 ? 'no pad' : 'no second'}</option>
-            {pads.map((pad) => (
-              <option key={pad.id} value={pad.id}>
-                {padWords([pad])} mm{pad.onShelf > 0 ? '' : ', to buy'}
-              </option>
-            ))}
-          </select>
+          />
         ))}
       </label>
     </div>
+  );
+}
+
+/** One pad of the shelf, or none. */
+function PadSelect({
+  label,
+  none,
+  pads,
+  pad,
+  onPad,
+}: {
+  label: string;
+  none: string;
+  pads: Pad[];
+  pad: Pad | null;
+  onPad: (pad: Pad | null) => void;
+}) {
+  return (
+    <select
+      aria-label={label}
+      className="h-10 rounded-lg border border-line-strong bg-surface px-2"
+      value={pad?.id ?? ''}
+      onChange={(event) => onPad(pads.find(({ id }) => id === event.target.value) ?? null)}
+    >
+      <option value="">{none}</option>
+      {pads.map((one) => (
+        <option key={one.id} value={one.id}>
+          {padWords([one])} mm{one.onShelf > 0 ? '' : ', to buy'}
+        </option>
+      ))}
+    </select>
   );
 }
 

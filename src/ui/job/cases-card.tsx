@@ -1,11 +1,12 @@
 import { useState } from 'react';
 import type { JobView } from '@/core/job-view';
 import { bytesToCopy, copyAskedOf } from '@/core/job-view';
-import { connections, oldDriveOf } from '@/core/link';
+import { caseMargins, connections, oldDriveOf } from '@/core/link';
 import { casesFor } from '@/core/part';
 import { showRate } from '@/core/units';
 import { Choice } from '../choice';
 import { Card } from '../station-frame';
+import { MarginLines } from './margin-lines';
 import { showOptions } from './station-props';
 
 /** Which case each drive is in; null for a port of the computer itself. */
@@ -49,6 +50,10 @@ export function CasesCard({
     }));
   const fresh = casesFor(view.cases, view.drive?.protocol ?? null);
   const forOld = casesFor(view.cases, protocol);
+  const taken = fresh.find(({ id }) => id === chosen.caseId);
+  // Only what speaks against the case, or is not known of it.
+  const speaking =
+    taken && view.drive ? caseMargins(taken, view.drive).filter(({ verdict }) => verdict !== 'clear') : [];
   return (
     <Card
       title={
@@ -69,6 +74,7 @@ export function CasesCard({
           onChange={(caseId) => onChange({ ...chosen, caseId })}
           options={listed(fresh)}
         />
+        {speaking.length > 0 && <MarginLines margins={speaking} />}
         <Choice
           legend="Case for the old drive"
           value={chosen.oldCaseId ?? atPort}

@@ -1,5 +1,5 @@
 import type { Row } from '@/core/exchange';
-import { type PartKind, connectors, protocols } from '@/core/part';
+import { type PartKind, connectors, mountHoles, protocols, speedClasses } from '@/core/part';
 
 /** How a figure is typed. `figure` is a value with give-or-take; `list` numbers or words with commas between. */
 export type FieldKind = 'text' | 'number' | 'rate' | 'figure' | 'list' | 'choice' | 'day' | 'curve';
@@ -54,6 +54,14 @@ const own: Record<PartKind, PartField[]> = {
     field('chipTopMm', 'Chip height, mm', 'figure', optional),
     field('heightMm', 'Height of a disk, mm', 'figure', optional),
     field('connector', 'Plug of a disk', 'choice', { ...optional, options: connectors }),
+    field('mountHoles', 'Threads of a disk', 'list', {
+      ...optional,
+      hint: mountHoles.slice(0, 2).join(', '),
+    }),
+    field('speedClasses', 'Marks on a card', 'list', {
+      ...optional,
+      hint: speedClasses.slice(3, 9).join(', '),
+    }),
     field('powerW.idle', 'Power idle, W', 'figure', optional),
     field('powerW.read', 'Power reading, W', 'figure', optional),
     field('powerW.write', 'Power writing, W', 'figure', optional),
@@ -79,6 +87,9 @@ const own: Record<PartKind, PartField[]> = {
     field('finnedAreaMm2', 'Finned area, mm²', 'figure'),
     field('leavesContactsMm', 'Leaves free at the contacts, mm', 'figure'),
     field('leavesScrewMm', 'Leaves free at the screw, mm', 'figure'),
+    field('outline.widthMm', 'Its width, mm', 'figure', optional),
+    field('outline.clipsMm', 'Clips or side screws add on each side, mm', 'figure', optional),
+    field('outline.pastEndMm', 'Reaches past the module’s end, mm', 'figure', optional),
   ],
   pad: [
     field('freeThicknessMm', 'Free thickness, mm', 'figure'),
@@ -107,11 +118,20 @@ const own: Record<PartKind, PartField[]> = {
     field('addsLengthMm', 'Adds length, mm', 'figure'),
     field('carriesBytesPerS', 'Carries, MB/s', 'figure', { scale: 1e6 }),
     field('lossShare', 'Conversion costs, share', 'number', { hint: '0.05 is 5 %' }),
+    field('addressBits', 'Bits for a sector’s number', 'choice', {
+      ...optional,
+      options: ['28', '32', '48'],
+    }),
   ],
   case: [
     field('link', 'Link', 'text', { hint: 'USB 10 Gb/s' }),
     field('takes', 'Takes', 'list', { hint: 'NVMe, SATA' }),
     field('rateBytesPerS', 'Carries in practice, MB/s', 'rate'),
+    field('suppliesW', 'Passes on to the drive, W', 'figure', optional),
+    field('addressBits', 'Bits for a sector’s number', 'choice', {
+      ...optional,
+      options: ['28', '32', '48'],
+    }),
   ],
 };
 
