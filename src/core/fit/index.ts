@@ -32,6 +32,7 @@ export { changeMinutes, remedies } from './remedy';
 export type { Change, Remedy, RemedyShelf } from './remedy';
 export { insideMissing, insideWords, onlyInside } from './inside';
 export type { InsideMeasure } from './inside';
+export { besideMm as outlineBesideMm } from './outline';
 export { batteryMinutes } from './battery';
 export { partLines } from './shopping';
 export { storageOf } from './storage';

@@ -161,6 +161,7 @@ export function Answer({
         oldProtocol: null,
         month: new Date(now).getUTCMonth() + 1,
       }}
+      oldFormFactor={profile.deliveredDrives[0]?.formFactor ?? null}
       panels={[
         {
           id: 'candidates',

@@ -43,6 +43,7 @@ function Bench({ asked, first }: { asked: Setting; first: Build }) {
         setBuild(next);
       }}
       parts={{ pads, sinks, cases: [] }}
+      oldFormFactor={null}
       kit={{ screwMm: null, answers: {}, route: null, oldProtocol: null, month: 7 }}
       lines={rankDrives(asked, drives, { pads, sinks }, wish)}
       options={{ locale: 'en-GB', habit: 'decimal' }}

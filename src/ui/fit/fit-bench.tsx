@@ -17,6 +17,7 @@ import { Button } from '../button';
 import { MarginList } from '../margin-list';
 import { Card } from '../station-frame';
 import { ChainCard } from './chain-card';
+import { DisputePanel } from './dispute-panel';
 import type { LayerId } from './cut';
 import { FinalChangeNotice } from './final-change';
 import { HeatCard } from './heat-card';
@@ -49,6 +50,8 @@ type Props = {
   /** What the kit hangs on beside device and build, and what is asked before anything is bought. */
   kit: Pick<KitAsked, 'screwMm' | 'isEmpty' | 'measuring' | 'answers' | 'route' | 'oldProtocol' | 'month'>;
   kitQuestions?: ReactNode;
+  /** Form factor of the drive that comes out; null where nobody said, or none is in. */
+  oldFormFactor: string | null;
   /** Draws its two halves into the frame of the screen around it. */
   children: (halves: { main: ReactNode; aside: ReactNode; answer: FitAnswer; trying: boolean }) => ReactNode;
 };
@@ -72,6 +75,7 @@ export function FitBench({
   padExtra,
   kit,
   kitQuestions,
+  oldFormFactor,
   children,
 }: Props) {
   const { locale } = options;
@@ -133,6 +137,15 @@ export function FitBench({
           currency={currency}
           locale={locale}
           onApply={onBuild}
+        />
+      ),
+    },
+    {
+      id: 'disputes',
+      title: 'Both schools',
+      content: (
+        <DisputePanel
+          asked={{ setting, build, answer, lines, pads: parts.pads, sinks: parts.sinks, oldFormFactor }}
         />
       ),
     },

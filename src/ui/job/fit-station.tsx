@@ -99,6 +99,7 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
         />
       }
       kit={kitAsked(view)}
+      oldFormFactor={job.takeIn.oldDrive?.formFactor ?? null}
       kitQuestions={<WorkQuestions view={view} act={act} />}
       panels={[
         {
