@@ -29,6 +29,7 @@ const coreRooms = [
   'device',
   'link',
   'stack',
+  'price',
   'heat',
   'fit',
   'dispute',

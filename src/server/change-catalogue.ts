@@ -2,6 +2,7 @@ import { DeviceProfile } from '@/core/device';
 import { Part } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
 import { saveProfile } from './devices';
+import { notePrices, priceOfPart } from './prices';
 import { deletePart, findParts, savePart } from './parts';
 import type { Runtime } from './runtime';
 import { formFault } from './take-in-device';
@@ -19,6 +20,7 @@ export async function putPart(runtime: Runtime, form: unknown, isNew = false): P
         'Edit that one, or give this one another model name.',
       );
     await savePart(sql, parsed.data);
+    await notePrices(sql, [priceOfPart(parsed.data, runtime.now().toISOString())]);
     return ok(parsed.data);
   });
 }

@@ -10,6 +10,7 @@ import { doAct } from './do-act';
 import { loadContext } from './job-context';
 import { jobOf } from './jobs';
 import type { Runtime } from './runtime';
+import { importPrices } from './prices';
 import { takeInDevice } from './take-in-device';
 import { saveSettings, saveTechnician } from './workshop';
 
@@ -42,7 +43,7 @@ export async function seedDemo(runtime: Runtime): Promise<void> {
   if ((await database.query("select 1 from setting where key = 'demo'")).length > 0) return;
   // A kill in the middle of the first start leaves part of a workshop that nobody has seen: it is begun again.
   await database.execute(
-    `truncate photo, practice_record, job_history, job, part, device_profile, technician, setting, bench_item_use, bench_item;
+    `truncate photo, price, practice_record, job_history, job, part, device_profile, technician, setting, bench_item_use, bench_item;
      alter sequence job_number restart`,
   );
   const folder = join(runtime.projectFolder, 'demo');
@@ -52,6 +53,7 @@ export async function seedDemo(runtime: Runtime): Promise<void> {
     for (const technician of demo.technicians) await saveTechnician(sql, technician);
     await loadShippedCatalogue(sql, folder);
   });
+  await seedPrices(runtime, join(folder, 'prices.json'));
   for (const { label, hoursAgo, ...use } of demo.uses) {
     const at = new Date(runtime.now().getTime() - hoursAgo * 3_600_000).toISOString();
     await recordUse(database, label, { ...use, at, jobId: null });
@@ -64,6 +66,22 @@ export async function seedDemo(runtime: Runtime): Promise<void> {
     for (const act of acts) await demoAct(runtime, taken.value.id, act);
   }
   await database.query("insert into setting (key, value) values ('demo', $1)", [{ seeded: true }]);
+}
+
+const DemoPrices = z.array(
+  z.object({ id: z.string(), daysAgo: z.int(), price: z.string(), seller: z.string(), stock: z.string() }),
+);
+
+/** Prices of the months before the demo begins, brought in as a price list is. */
+async function seedPrices(runtime: Runtime, path: string): Promise<void> {
+  const prices = DemoPrices.parse(JSON.parse(await readFile(path, 'utf8')));
+  const lines = prices.map(({ id, daysAgo, price, seller, stock }) => {
+    const day = new Date(runtime.now().getTime() - daysAgo * 86_400_000).toISOString().slice(0, 10);
+    return [id, price, seller, day, stock].join(';');
+  });
+  const text = ['id;price;seller;date;stock', ...lines].join('\n');
+  const noted = await importPrices(runtime, { text, commit: true });
+  if (!noted.ok || !noted.value.imported) throw new Error('The demo’s price list is not understood.');
 }
 
 /** People promise on the quarter hour. */

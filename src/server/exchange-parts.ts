@@ -4,15 +4,16 @@ import {
   type ImportFault,
   columnsOf,
   doubleIds,
+  entryLines,
   guardCell,
   nestingDepth,
   partOfRow,
   partsOfJson,
   rowOf,
-  unguardCell,
 } from '@/core/exchange';
 import { type Part, PartKind } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
+import { csvRows } from './csv-rows';
 import { importAll, othersTurn } from './import-rows';
 import { knownIds, partsOfKind } from './parts';
 import type { Runtime } from './runtime';
@@ -49,38 +50,26 @@ type Read = { parts: { part: Part; row: number }[]; faults: ImportFault[]; lines
 
 async function readCsv(kind: PartKind, text: string, currency: string): Promise<Result<Read>> {
   await othersTurn();
-  const table = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/u, ''), {
-    header: true,
-    skipEmptyLines: 'greedy',
-    transform: unguardCell,
-    transformHeader: (name) => name.trim(),
-    preview: mostRows + 1,
-  });
-  if (table.data.length > mostRows)
-    return refuse(
-      'too-long',
-      `More than ${mostRows} lines.`,
-      'Split the file and import the parts one after another.',
-    );
-  const columns = table.meta.fields ?? [];
+  const table = csvRows(text, mostRows);
+  if (!table.ok) return table;
+  const { columns, rows, broken } = table.value;
   if (columns.length < 2 || !columns.includes('id'))
     return refuse(
       'no-table',
       columns.length < 2 ? 'No columns were found in this file.' : 'The first line names no column “id”.',
       'The first line names the columns, separated by commas, semicolons or tabs. Export a kind to see them.',
     );
-  const read: Read = { parts: [], faults: [], lines: table.data.length };
-  for (const { row, message } of table.errors)
-    if (row !== undefined)
-      read.faults.push({
-        row: row + 1,
-        column: 'the whole line',
-        fault: message,
-        fix: 'Check quotes and separators in this line.',
-      });
-  for (const [i, row] of table.data.entries()) {
-    const result = partOfRow(kind, row, i + 1, currency);
-    if ('part' in result) read.parts.push({ part: result.part, row: i + 1 });
+  const read: Read = { parts: [], faults: [], lines: rows.length };
+  for (const { line, message } of broken)
+    read.faults.push({
+      row: line,
+      column: 'the whole line',
+      fault: message,
+      fix: 'Check quotes and separators in this line.',
+    });
+  for (const [i, { row, line }] of rows.entries()) {
+    const result = partOfRow(kind, row, line, currency);
+    if ('part' in result) read.parts.push({ part: result.part, row: line });
     else read.faults.push(...result.faults);
     if (i % rowsBetweenTurns === 0) await othersTurn();
   }
@@ -109,6 +98,7 @@ async function readJson(text: string): Promise<Result<Read>> {
   }
   await othersTurn();
   const list = Array.isArray(data) ? data : [data];
+  const lines = entryLines(text);
   if (list.length > mostRows)
     return refuse(
       'too-long',
@@ -118,8 +108,13 @@ async function readJson(text: string): Promise<Result<Read>> {
   const read: Read = { parts: [], faults: [], lines: list.length };
   for (let from = 0; from < list.length; from += rowsBetweenTurns) {
     const { parts, faults } = partsOfJson(list.slice(from, from + rowsBetweenTurns));
-    read.parts.push(...parts.map(({ part, row }) => ({ part, row: row + from })));
-    read.faults.push(...faults.map((fault) => ({ ...fault, row: fault.row + from })));
+    read.parts.push(...parts.map(({ part, row }) => ({ part, row: lines[row - 1 + from] ?? row + from })));
+    read.faults.push(
+      ...faults.map((fault) => ({
+        ...fault,
+        row: lines[fault.row - 1 + from] ?? fault.row + from,
+      })),
+    );
     await othersTurn();
   }
   return ok(read);

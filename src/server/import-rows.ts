@@ -31,6 +31,11 @@ async function bringIn(database: Database, importId: number): Promise<void> {
          delete from part_staged where ctid = any(array(
            select ctid from part_staged where import_id = $1 limit ${rowsAtOnce}))
          returning ${columns}
+       ), noted as (
+         insert into price (part_id, day, minor, currency, seller, stock)
+         select id, coalesce(document ->> 'priceDate', to_char(now(), 'YYYY-MM-DD')), price_minor, currency,
+           coalesce(document ->> 'seller', ''), (document ->> 'stockElsewhere')::integer from moved
+         on conflict (part_id, day, currency, seller) do update set minor = excluded.minor, stock = excluded.stock
        )
        insert into part (${columns}, changed_at) select ${columns}, now() from moved ${orReplace} returning id`,
       [importId],

@@ -27,6 +27,7 @@ export type { Runtime } from './runtime';
 export { formFault, takeInDevice } from './take-in-device';
 export { benchView, dockCases, frameView, jobChange, jobView, partsView } from './views';
 export { putPart, putProfile, removePart } from './change-catalogue';
+export { exportPrices, importPrices, pricesOf } from './prices';
 export { ImportRequest, exportParts, importParts } from './exchange-parts';
 export type { ImportPreview } from './exchange-parts';
 export { askView } from './ask';

@@ -1,8 +1,8 @@
 import type { JobAct } from '@/core/acts';
 import { type Job, expectedLayout, expectedTarget, newDriveOf } from '@/core/job';
 import { type Loaded, type SourceSummary } from '@/core/job-view';
-import { type BuildIds, buildFrom } from '@/core/fit';
-import { type Drive, type Part, kindOf } from '@/core/part';
+import { BuildIds, buildFrom } from '@/core/fit';
+import { type Drive, type Part, asBrought, kindOf } from '@/core/part';
 import { type Result, ok } from '@/core/result';
 import type { Technician } from '@/core/workshop';
 import { findParts, partsOfKind } from './parts';
@@ -18,9 +18,12 @@ const given = (...ids: (string | null | undefined)[]) => ids.filter((id) => id !
 
 /** Ids of the parts that jobs and an act name. */
 const partIds = (jobs: StoredJob[], act?: JobAct): string[] =>
-  [...jobs.map(({ state }) => state.job.choice), act?.kind === 'choose' ? act : null]
+  [
+    ...jobs.map(({ state }) => state.job.choice),
+    act?.kind === 'choose' ? act : act?.kind === 'brought' ? BuildIds.parse(act) : null,
+  ]
     .flatMap((ids) => ids ?? [])
-    .flatMap(({ driveId, sinkId, padIds }) => given(driveId, sinkId, ...padIds));
+    .flatMap(({ driveId, sinkId, padIds, padBelowId }) => given(driveId, sinkId, padBelowId, ...padIds));
 
 /** What is loaded once for any number of jobs. */
 type Shared = {
@@ -66,7 +69,11 @@ async function contextOf(
   const kept = await runtime.profiles.of(runtime.database, profileSha256);
   if (!kept.ok) return kept;
   const profile = kept.value;
-  const { parts, cases, technicians, by, sticks } = shared;
+  const { cases, technicians, by, sticks } = shared;
+  // What the owner brings to this very job costs nothing here.
+  const parts = shared.parts.map((part) =>
+    part.schema === 'jicara.drive/2' && job.broughtIds.includes(part.id) ? asBrought(part) : part,
+  );
   const findBuild = (ids: BuildIds) => buildFrom(ids, profile, finderOf(parts));
   const drive =
     parts.find((part): part is Drive => part.id === job.choice?.driveId && kindOf(part) === 'drive') ?? null;

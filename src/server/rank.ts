@@ -14,7 +14,7 @@ import { usualWorkload } from '@/core/heat';
 import { type PartsForesight, type RankedView, foreseeParts } from '@/core/job-view';
 import { settingOfJob } from '@/core/job';
 import type { Verdict } from '@/core/margin';
-import type { Drive } from '@/core/part';
+import { type Drive, asBrought } from '@/core/part';
 import { Money } from '@/core/units';
 import { type Result, ok, refuse } from '@/core/result';
 import { findProfile } from './devices';
@@ -98,7 +98,10 @@ async function rankingOf(runtime: Runtime, setting: Setting, wish: RankWish): Pr
 const noPlace = ({ name }: DeviceProfile) =>
   refuse('not-found', `The ${name} has no such place.`, 'Choose one that its profile names.');
 
-async function settingFor(runtime: Runtime, asked: z.infer<typeof Ranked>): Promise<Result<Setting>> {
+/** What is ranked: a device’s side of the question, and drives that the owner brings to it. */
+type RankedFor = { setting: Setting; broughtIds: string[] };
+
+async function settingFor(runtime: Runtime, asked: z.infer<typeof Ranked>): Promise<Result<RankedFor>> {
   const { database } = runtime;
   if (asked.jobId) {
     const stored = await findJob(database, asked.jobId);
@@ -106,7 +109,8 @@ async function settingFor(runtime: Runtime, asked: z.infer<typeof Ranked>): Prom
     const profile = await runtime.profiles.of(database, stored.value.profileSha256);
     if (!profile.ok) return profile;
     if (!placeNamed(profile.value, asked.placeId)) return noPlace(profile.value);
-    return ok(settingOfJob(stored.value.state.job, profile.value, asked.placeId));
+    const { job } = stored.value.state;
+    return ok({ setting: settingOfJob(job, profile.value, asked.placeId), broughtIds: job.broughtIds });
   }
   const profile = await findProfile(database, asked.profileId ?? '');
   if (!profile) return refuse('not-found', 'This device is not known here.', 'Choose one from the list.');
@@ -115,7 +119,8 @@ async function settingFor(runtime: Runtime, asked: z.infer<typeof Ranked>): Prom
   if (!place) return noPlace(profile);
   if (revisionId !== null && !profile.revisions.some(({ id }) => id === revisionId))
     return refuse('not-found', `The ${profile.name} has no such board revision.`, 'Choose one by its marks.');
-  return ok(settingOf(profile, { placeId, revisionId, systemVersion, workload: usualWorkload(place) }));
+  const setting = settingOf(profile, { placeId, revisionId, systemVersion, workload: usualWorkload(place) });
+  return ok({ setting, broughtIds: [] });
 }
 
 /** Larger than wanted is as good as wanted; smaller ones come behind within their verdict. */
@@ -135,10 +140,13 @@ export async function rankedView(runtime: Runtime, form: unknown): Promise<Resul
   const parsed = Ranked.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
   const asked = parsed.data;
-  const setting = await settingFor(runtime, asked);
-  if (!setting.ok) return setting;
+  const ranked = await settingFor(runtime, asked);
+  if (!ranked.ok) return ranked;
+  const { setting, broughtIds } = ranked.value;
   const settings = await readSettings(runtime.database);
-  const { drives } = await shelves(runtime);
+  const drives = (await shelves(runtime)).drives.map((drive) =>
+    broughtIds.includes(drive.id) ? asBrought(drive) : drive,
+  );
   const words = asked.text.toLowerCase().split(/\s+/u).filter(Boolean);
   const matching = drives.filter((drive) => {
     const all =
@@ -148,7 +156,7 @@ export async function rankedView(runtime: Runtime, form: unknown): Promise<Resul
   const { onlyGB } = asked;
   const ofSize = onlyGB === null ? matching : matching.filter(({ labelGB }) => labelGB === onlyGB);
   const wish = { currency: settings.currency, prefers: settings.prefersMakers, shelfFirst: asked.shelfFirst };
-  const ranking = await rankingOf(runtime, setting.value, wish);
+  const ranking = await rankingOf(runtime, setting, wish);
   const best = (list: Drive[], far: Far) =>
     inTurns(ranking.top(list, list.length <= judgedToTheLast ? list.length : asked.limit, far));
   const asWanted = await best(ofSize, fromWanted(asked.wantedGB));
@@ -172,11 +180,13 @@ const Foreseen = z.object({
   dataToKeep: z.boolean(),
   placeId: z.string().max(40).nullable().default(null),
   systemVersion: z.string().max(20).nullable(),
-  oldDrive: z.object({
-    labelGB: z.int().positive(),
-    usedBytes: z.int().nonnegative().nullable(),
-    formFactor: z.string(),
-  }),
+  oldDrive: z
+    .object({
+      labelGB: z.int().positive(),
+      usedBytes: z.int().nonnegative().nullable(),
+      formFactor: z.string(),
+    })
+    .nullable(),
 });
 
 /** What can be had for a wish while a device is taken in: judged without heat, which no part of the answer shows. */
@@ -192,7 +202,7 @@ export async function partsForesight(runtime: Runtime, form: unknown): Promise<R
   const setting = settingOf(profile, {
     wish: { wantedGB, budget },
     placeId,
-    old: { ...oldDrive, dataToKeep },
+    old: oldDrive && { ...oldDrive, dataToKeep },
     systemVersion,
   });
   const offered = drives.filter(({ labelGB }) => labelGB >= wantedGB);

@@ -1,6 +1,6 @@
 'use client';
 import { Collapsible } from 'radix-ui';
-import { type Margin, type Verdict, compareMargins } from '@/core/margin';
+import { type Margin, type Verdict, compareMargins, oldestDay } from '@/core/margin';
 import { type ShowOptions, showEstimate, showLeft, showLimit } from '@/core/units';
 import { BowlSign } from './bowl-sign';
 import { brimShare, marginBar, trackPercent } from './margin-bar';
@@ -49,17 +49,25 @@ const originWords = (margin: Margin): string[] => {
   return lines;
 };
 
+const isOld = (margin: Margin, before: string | undefined): boolean => {
+  const day = oldestDay(margin);
+  return before !== undefined && day !== null && day < before;
+};
+
 function Row({
   margin,
   options,
   active,
   onPick,
+  oldBefore,
 }: {
   margin: Margin;
+  oldBefore?: string;
   options: ShowOptions;
   active: boolean;
   onPick?: (id: string) => void;
 }) {
+  const old = isOld(margin, oldBefore) ? oldestDay(margin) : null;
   return (
     <Collapsible.Root
       className="border-b border-dashed border-line last:border-0"
@@ -97,6 +105,11 @@ function Row({
           )}
         </p>
       )}
+      {old && (
+        <p className="px-1 pb-2 text-[13px] text-tight">
+          Rests on a source of {old}: older than this workshop’s limit. Look for a newer one.
+        </p>
+      )}
       {margin.note && <p className="px-1 pb-2 text-[13px] text-soft">{margin.note}</p>}
       <Collapsible.Content className="px-1 pb-2 text-[13px] text-soft">
         {originWords(margin).map((line) => (
@@ -118,8 +131,11 @@ export function MarginList({
   options,
   active,
   onPick,
+  oldBefore,
 }: {
   margins: Margin[];
+  /** Sources from before this day are called old. */
+  oldBefore?: string;
   options: ShowOptions;
   active?: string;
   onPick?: (id: string) => void;
@@ -127,8 +143,10 @@ export function MarginList({
   const sorted = [...margins].sort(compareMargins);
   // What is simply right, a key or a length, needs no bar: it is said in one place at the end.
   const simple = sorted.filter(
-    ({ verdict, limit }) =>
-      verdict === 'clear' && (limit.kind === 'one-of' || limit.kind === 'version-at-least'),
+    (margin) =>
+      margin.verdict === 'clear' &&
+      (margin.limit.kind === 'one-of' || margin.limit.kind === 'version-at-least') &&
+      !isOld(margin, oldBefore),
   );
   const measured = sorted.filter((margin) => !simple.includes(margin));
   return (
@@ -140,6 +158,7 @@ export function MarginList({
           options={options}
           active={margin.id === active}
           onPick={onPick}
+          oldBefore={oldBefore}
         />
       ))}
       {simple.length > 0 && (

@@ -153,8 +153,8 @@ describe('import and export', () => {
     );
     expect(read.imported).toBe(false);
     expect(read.faults).toMatchObject([
-      { row: 2, column: 'formFactor', fault: expect.stringContaining('S9'), fix: expect.any(String) },
-      { row: 3, column: 'id', fault: expect.stringContaining('line 1 already') },
+      { row: 3, column: 'formFactor', fault: expect.stringContaining('S9'), fix: expect.any(String) },
+      { row: 4, column: 'id', fault: expect.stringContaining('line 2 already') },
     ]);
     expect((await search({})).total).toBe(before);
   });

@@ -26,7 +26,17 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
     setForm({ ...form, ...part });
   };
   const save = async () => {
-    const { workshop, currency, locale, timeZone, pace, singleKeys, prefersMakers, keepDrivesDays } = form;
+    const {
+      workshop,
+      currency,
+      locale,
+      timeZone,
+      pace,
+      singleKeys,
+      prefersMakers,
+      keepDrivesDays,
+      sourcesOldAfterMonths,
+    } = form;
     const done = await post<Settings>('/api/workshop', {
       workshop,
       currency: currency.toUpperCase(),
@@ -35,6 +45,7 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
       pace,
       singleKeys,
       keepDrivesDays,
+      sourcesOldAfterMonths,
       prefersMakers: prefersMakers.map((maker) => maker.trim()).filter(Boolean),
     });
     setFault(done.ok ? null : done.fault);
@@ -125,6 +136,15 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
                 change({ keepDrivesDays: Number(e.target.value.replace(/\D/gu, '').slice(0, 4)) })
               }
               hint="days after hand-over; then they are cleared"
+            />
+            <Field
+              label="Sources are old after, months"
+              inputMode="numeric"
+              value={String(form.sourcesOldAfterMonths)}
+              onChange={(e) =>
+                change({ sourcesOldAfterMonths: Number(e.target.value.replace(/\D/gu, '').slice(0, 3)) })
+              }
+              hint="their figures count on, and say so"
             />
             <Choice
               legend="Numbers and dates"

@@ -89,6 +89,7 @@ const between: fc.Arbitrary<Move> = fc.oneof(
     { kind: 'step', stepId: 'battery-out' },
     { kind: 'note', text: 'x' },
     { kind: 'amend', takeIn },
+    { kind: 'brought', driveId: 'ostrel-marl-2000', isBrought: true },
   ),
 );
 

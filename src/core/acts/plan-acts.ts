@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { placeNamed } from '../device';
 import { type LayoutWish, LayoutWish as LayoutWishSchema, fillWish } from '../disk';
-import { insideWords } from '../fit';
+import { BuildIds, insideWords } from '../fit';
 import { worstMargin } from '../margin';
 import {
   Choice,
@@ -54,6 +54,33 @@ export const agree = personAct(
         agrees
           ? `The owner agrees: ${change.title}. ${change.risk}`
           : `The owner does not agree: ${change.title}.${isChosen ? ' The chosen drive is taken back.' : ''}`,
+      );
+    },
+  },
+);
+
+/** The owner brings a drive of the catalogue along: it is a candidate at no price. */
+export const brought = personAct(
+  z.object({ kind: z.literal('brought'), driveId: z.string().max(60), isBrought: z.boolean() }),
+  {
+    words: 'note a drive that the owner brings',
+    afterHandOver: false,
+    needs: always,
+    stops: [],
+    permit: ({ state: { job }, act }) =>
+      act.isBrought && job.broughtIds.length >= 8
+        ? refuse('too-many', 'Eight drives are noted already.', 'Take one of them off the list.')
+        : ok(null),
+    decide({ state: { job }, act: { driveId, isBrought }, context }) {
+      const build = context.findBuild(BuildIds.parse({ driveId }));
+      if (!build)
+        return refuse('not-found', 'This part is not in the catalogue.', 'Bring it in at Parts first.');
+      const { maker, model, labelGB } = build.drive;
+      const others = job.broughtIds.filter((id) => id !== driveId);
+      return said(
+        { ...job, broughtIds: isBrought ? [...others, driveId] : others },
+        'brought',
+        `${isBrought ? 'The owner brings' : 'The owner does not bring'} the ${maker} ${model} ${showBytes(labelGB * 1e9)}.`,
       );
     },
   },

@@ -21,6 +21,7 @@ export const actTable = Object.freeze({
   library: device.library,
   note: device.note,
   agree: plan.agree,
+  brought: plan.brought,
   choose: plan.choose,
   'lay-out': plan.layOut,
   route: plan.route,

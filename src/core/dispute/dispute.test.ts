@@ -1,7 +1,7 @@
 import { adapters, drive, drives, pad, pads, setting, sink, sinks } from '../fit/demo.test.data';
 import { type Build, bare, fit, rankDrives } from '../fit';
 import { exact } from '../margin';
-import { type DisputeAsked, disputesOf } from '.';
+import { type DisputeAsked, bundles, disputesOf } from '.';
 
 const origin = { kind: 'measured', note: 'test' } as const;
 const asked = (profileId: string, build: Build, more: Partial<DisputeAsked> = {}): DisputeAsked => {
@@ -127,4 +127,18 @@ it('every dispute of every build has two schools, and a reason where one counts'
         if (dispute.ours) expect(dispute.ours.why.length).toBeGreaterThan(8);
       }
     }
+});
+
+it('a sink that comes on the drive stands beside one of one’s own, with money, minutes and height', () => {
+  const where = setting('quenlo-atrium');
+  const lines = rankDrives(where, drives, { pads, sinks }, { currency: 'EUR', prefers: [], shelfFirst: false });
+  const [best] = lines.filter(({ build }) => build.drive.id === 'ostrel-marl-2000');
+  if (!best) throw new Error('the Marl is not ranked');
+  const sold = bundles({ ...asked('quenlo-atrium', best.build), lines });
+  expect(sold.some(({ name, minutes }) => name.endsWith('with its sink') && minutes === 0)).toBe(true);
+  const own = sold.find(({ name }) => name.endsWith('bare'));
+  // Clipping a sink on, 3 min, and laying a pad, 4 min.
+  expect(own).toMatchObject({ minutes: 7, parts: [expect.any(String), expect.any(String)] });
+  expect(own?.price?.minor).toBeGreaterThan(0);
+  expect(bundles({ ...asked('braskit-osprey', best.build), lines })).toEqual([]);
 });

@@ -2,6 +2,8 @@ import type { Dispute, DisputeAsked } from './dispute';
 import { filmDispute, sleeveDispute, speedDispute, wipeDispute } from './hand-disputes';
 import { coverDispute, holdDispute, sidesDispute, sinkDispute } from './heat-disputes';
 
+export { bundles } from './bundle';
+export type { Bundle } from './bundle';
 export type { Dispute, DisputeAsked, School } from './dispute';
 
 const all: readonly ((asked: DisputeAsked) => Dispute | null)[] = [

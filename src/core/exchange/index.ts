@@ -1,3 +1,4 @@
+export { entryLines } from './entry-lines';
 export { guardCell, nestingDepth, unguardCell } from './cells';
 export { columnsOf, doubleIds, partOfRow, partsOfJson, rowOf } from './table';
 export type { ImportFault, Row } from './table';

@@ -1,11 +1,12 @@
 import * as z from 'zod';
 import { Part, type PartKind, partSchemas } from '../part';
 import { minorDigits, parseDecimal } from '../units';
+import { plainFault } from './plain-fault';
 
 /** A row as a table has it: column name to cell text. */
 export type Row = Record<string, string>;
 
-/** What is wrong in a line of an import: where, what, and how to mend it. `row` counts from 1 after the heading. */
+/** What is wrong in a line of an import: where, what, and how to mend it. `row` is the file’s own line, counted from 1. */
 export type ImportFault = { row: number; column: string; fault: string; fix: string };
 
 type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
@@ -193,18 +194,10 @@ function judged(
   document: unknown,
   number: number,
 ): { part: Part } | { faults: ImportFault[] } {
-  const parsed = partSchemas[kind].safeParse(document);
+  const parsed = partSchemas[kind].safeParse(document, { reportInput: true });
   if (parsed.success) return { part: parsed.data };
   return {
-    faults: parsed.error.issues.slice(0, 20).map(({ path, message, code }) => ({
-      row: number,
-      column: path.join('.') || 'the whole line',
-      fault: message,
-      fix:
-        code === 'invalid_type'
-          ? 'Give a value of the right kind, or leave the column out where it may be missing.'
-          : 'Correct the value.',
-    })),
+    faults: parsed.error.issues.slice(0, 20).map((issue) => ({ row: number, ...plainFault(issue) })),
   };
 }
 

@@ -183,7 +183,7 @@ export function whyNot({ worst }: { worst: Margin }): string | null {
   return `${worst.what}: ${showEstimate(worst.value, worst.unit)}, allowed ${showLimit(worst.limit, worst.unit)}`;
 }
 
-/** The next larger size of the same model that fits as well, and what each extra usable gigabyte costs, minor units. */
+/** The next larger size over all models that fits as well, the cheapest of that size, and what each extra usable gigabyte costs, minor units. */
 export function nextSize(
   line: CandidateLine,
   lines: CandidateLine[],
@@ -191,16 +191,14 @@ export function nextSize(
   const { drive } = line.build;
   const larger = lines
     .filter(
-      ({ build, worst, minor }) =>
-        minor !== null &&
-        build.drive.maker === drive.maker &&
-        build.drive.model === drive.model &&
-        build.drive.labelGB > drive.labelGB &&
-        isKept(worst),
+      ({ build, worst, minor }) => minor !== null && build.drive.labelGB > drive.labelGB && isKept(worst),
     )
-    .sort((a, b) => a.build.drive.labelGB - b.build.drive.labelGB)[0];
-  if (!larger || line.minor === null) return null;
-  const extraMinor = larger.minor! - line.minor;
+    .sort(
+      (a, b) =>
+        a.build.drive.labelGB - b.build.drive.labelGB || (a.minor ?? Infinity) - (b.minor ?? Infinity),
+    )[0];
+  if (!larger || larger.minor === null || line.minor === null) return null;
+  const extraMinor = larger.minor - line.minor;
   const extraGB = (larger.freeShownBytes - line.freeShownBytes) / 1e9;
   return extraGB > 0 ? { line: larger, extraMinor, minorPerExtraGB: extraMinor / extraGB } : null;
 }

@@ -15,6 +15,10 @@ export type ShoppingLine = {
   place: string | null;
   buy: number;
   price: Money;
+  /** Who asks this price, since when, and how many they have; null where nobody noted it. */
+  seller: string | null;
+  priceDate: string | null;
+  stockElsewhere: number | null;
 };
 
 /** Pads are cut to the module: its length less the contacts and the screw end, its width less a millimetre a side. */
@@ -56,6 +60,9 @@ export function partLines(build: Build): ShoppingLine[] {
       place: part.shelfPlace ?? null,
       buy: Math.max(0, count - part.onShelf),
       price: part.price,
+      seller: part.seller ?? null,
+      priceDate: part.priceDate ?? null,
+      stockElsewhere: part.stockElsewhere ?? null,
     };
   });
 }

@@ -14,6 +14,7 @@ export const historyKinds = Object.freeze({
   'system-version': { onSheet: false },
   library: { onSheet: false },
   agree: { onSheet: true },
+  brought: { onSheet: true },
   choose: { onSheet: false },
   'lay-out': { onSheet: false },
   route: { onSheet: false },

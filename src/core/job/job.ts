@@ -50,6 +50,8 @@ export const Job = z.object({
   library: Library.nullable().default(null),
   /** Changes to the case that the owner has agreed to, though they cannot be undone. */
   agreedChanges: z.array(z.string().max(40)).max(8).default([]),
+  /** Drives that the owner brings along: they cost nothing here. */
+  broughtIds: z.array(z.string().max(60)).max(8).default([]),
   choice: Choice.nullable(),
   wish: LayoutWish.nullable(),
   dock: z
@@ -112,6 +114,7 @@ export const newJob = (id: string, takeIn: TakeIn, device: Parameters<typeof way
   chargePolicy: 'low-charge',
   library: null,
   agreedChanges: [],
+  broughtIds: [],
   choice: null,
   wish: null,
   dock: null,

@@ -1,3 +1,4 @@
+export type { ArrivalCheck } from './arrival';
 export { improvisedFor } from './improvise';
 export type { Improvised } from './improvise';
 export { kitGroups, kitOf } from './kit';

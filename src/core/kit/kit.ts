@@ -4,6 +4,7 @@ import { type DockCase, type Protocol, casesFor } from '../part';
 import type { Route } from '../route';
 import { type Money, totals } from '../units';
 import { type HandStep, type Procedure, type SwapConditions, allSteps } from '../work';
+import { type ArrivalCheck, arrivalChecks } from './arrival';
 import { type Improvised, improvisedFor } from './improvise';
 
 /** What a thing of the kit is for, in the order in which it is laid out. */
@@ -27,6 +28,8 @@ export type Kit = {
   things: KitThing[];
   /** What the parts that are not there cost, by currency. */
   toBuy: Money[];
+  /** What to look at when the drive arrives; empty where it lies on the shelf already. */
+  arrival: ArrivalCheck[];
 };
 
 export type KitAsked = {
@@ -255,6 +258,7 @@ export function kitOf(asked: KitAsked): Kit {
     things: [...things, ...atTheDock(asked)]
       .filter(({ name }, i, all) => all.findIndex((other) => other.name === name) === i)
       .map((thing) => ({ ...thing, improvised: improvisedFor(thing.name) })),
+    arrival: build.drive.onShelf === 0 || build.drive.brought ? arrivalChecks(build.drive) : [],
     toBuy: totals(
       parts.flatMap(({ price, buy }) => (price && buy ? [{ ...price, minor: price.minor * buy }] : [])),
     ),

@@ -17,6 +17,10 @@ export const partBase = {
   maker: shortText,
   model: shortText,
   price: Money,
+  /** Who asks this price, since when, and how many they have; left out where nobody noted it. */
+  seller: shortText.optional(),
+  priceDate: Day.optional(),
+  stockElsewhere: z.int().nonnegative().max(100_000).optional(),
   /** How many lie on the workshop's shelf. */
   onShelf: z.int().nonnegative().max(100_000).default(0),
   /** Where it lies: a drawer, a box; left out where nobody said. */

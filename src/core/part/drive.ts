@@ -91,6 +91,10 @@ export const DriveShape = z.object({
   duty: z.array(Duty).optional(),
   ownSink: OwnSink.optional(),
   measured: DriveMeasures.default({}),
+  /** By the owner, for one job: it costs nothing there. Never so in the catalogue. */
+  brought: z.literal(true).optional(),
+  /** Years of the maker’s guarantee, from the day of purchase. */
+  guaranteeYears: z.number().min(0).max(30).optional(),
   /** Figures that nobody stated: what stands in their place means nothing. For drives that are asked about by what is known of them. */
   unstated: z.array(z.enum(['readBytesPerS', 'writeBytesPerS', 'linkGeneration', 'labelGB'])).optional(),
 });
@@ -140,6 +144,11 @@ function driveFaults(drive: z.infer<typeof DriveShape>): FigureFault[] {
     'warningC',
     'The warning temperature lies above the critical one.',
   );
+  when(
+    drive.brought !== undefined,
+    'brought',
+    'Say in the job that the owner brings it, not in the catalogue.',
+  );
   if (powerW) {
     when(powerW.idle.value > powerW.read.value, 'powerW', 'Idle draws no more than reading.');
     when(
@@ -154,6 +163,22 @@ function driveFaults(drive: z.infer<typeof DriveShape>): FigureFault[] {
 /** A drive as it may come in; see `DriveShape` for what is kept. */
 export const Drive = checked(DriveShape, driveFaults);
 export type Drive = z.infer<typeof DriveShape>;
+
+const brought = new WeakMap<Drive, Drive>();
+
+/** A drive as its owner brings it: it lies here, and costs nothing. The same one for the same drive. */
+export function asBrought(drive: Drive): Drive {
+  const known = brought.get(drive);
+  if (known) return known;
+  const own: Drive = {
+    ...drive,
+    brought: true,
+    price: { ...drive.price, minor: 0 },
+    onShelf: Math.max(1, drive.onShelf),
+  };
+  brought.set(drive, own);
+  return own;
+}
 
 /** A figure of the data sheet with no tolerance of its own. */
 const stated = (value: number, { source, sourceDate }: Drive): Known =>

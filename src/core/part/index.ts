@@ -21,6 +21,7 @@ export {
   Duty,
   OwnSink,
   Protocol,
+  asBrought,
   burstWriteRate,
   driveGeneration,
   isStated,

@@ -30,6 +30,8 @@ export const Settings = z.object({
   prefersMakers: z.array(z.string().trim().min(1).max(120)).max(20),
   /** Days after hand-over for which the simulated drives of a job are kept. */
   keepDrivesDays: z.int('Type whole days.').min(0).max(3650, 'Keep them for ten years at most.'),
+  /** Months after which a source is called old: its figures count on, and say so. */
+  sourcesOldAfterMonths: z.int('Type whole months.').min(1, 'At least a month.').max(240).default(24),
   /** Initials of who is working; null until somebody is picked. */
   working: z.string().max(8).nullable(),
 });
@@ -44,6 +46,7 @@ export const defaultSettings: Settings = {
   singleKeys: true,
   prefersMakers: [],
   keepDrivesDays: 14,
+  sourcesOldAfterMonths: 24,
   working: null,
 };
 

@@ -4,6 +4,7 @@ import { type DeviceProfile, placeOf } from '@/core/device';
 import { type Build, moduleLengthMm, settingOf } from '@/core/fit';
 import { usualWorkload } from '@/core/heat';
 import { questionFor } from '@/core/ask';
+import { monthsBefore } from '@/core/margin';
 import { showBytes } from '@/core/units';
 import { Button } from '../button';
 import { showDate } from '../clock';
@@ -161,6 +162,7 @@ export function Answer({
         oldProtocol: null,
         month: new Date(now).getUTCMonth() + 1,
       }}
+      oldBefore={monthsBefore(now, settings.sourcesOldAfterMonths)}
       oldFormFactor={profile.deliveredDrives[0]?.formFactor ?? null}
       panels={[
         {

@@ -18,9 +18,20 @@ type Props = {
   currency: string;
 };
 
+/** What the device calls a gigabyte, in units of 10⁹ bytes. */
+const gigabyteOf = (habit: SizeHabit): number => (habit === 'decimal' ? 1 : 2 ** 30 / 1e9);
+const unitOf = (habit: SizeHabit): string => (habit === 'binary' ? 'GiB' : 'GB');
+
 /** What goes in with the drive, in a few words. */
-const extras = ({ build: { adapter, sink, pads } }: CandidateLine): string =>
-  [adapter?.model, sink?.model, pads.length > 0 ? `pad ${padWords(pads)}` : null].filter(Boolean).join(', ');
+const extras = ({ build: { drive, adapter, sink, pads } }: CandidateLine): string =>
+  [
+    drive.brought ? 'the owner’s own' : null,
+    adapter?.model,
+    sink?.model,
+    pads.length > 0 ? `pad ${padWords(pads)}` : null,
+  ]
+    .filter(Boolean)
+    .join(', ');
 
 /** The candidates, best first; arrow keys go through them. */
 export function CandidateTable({ lines, selected, onSelect, locale, habit, currency, finalIds }: Props) {
@@ -65,7 +76,7 @@ export function CandidateTable({ lines, selected, onSelect, locale, habit, curre
                 All parts
               </th>
               <th className="pl-2 lg:pl-3 pr-2 text-right font-medium" scope="col">
-                {currency} per GB
+                {currency} per {unitOf(habit)}
               </th>
             </tr>
           </thead>
@@ -89,7 +100,8 @@ export function CandidateTable({ lines, selected, onSelect, locale, habit, curre
         <p className="mt-2 text-[14px] text-soft">
           Next size up: {next.line.build.drive.model}{' '}
           {showBytes(next.line.build.drive.labelGB * 1e9, { locale })} for {money(next.extraMinor)} more, each
-          extra gigabyte {showPerGB(next.minorPerExtraGB, currency, locale)} {currency}.
+          extra {unitOf(habit)} as it shows them{' '}
+          {showPerGB(next.minorPerExtraGB * gigabyteOf(habit), currency, locale)} {currency}.
         </p>
       )}
     </>
@@ -161,7 +173,9 @@ const CandidateRow = memo(function CandidateRow({
         {line.onShelf && <span className="block font-sans text-[12px] text-clear">on the shelf</span>}
       </td>
       <td className="figures whitespace-nowrap pl-2 lg:pl-3 pr-2 text-right">
-        {line.minorPerUsableGB === null ? '?' : showPerGB(line.minorPerUsableGB, currency, locale)}
+        {line.minorPerUsableGB === null
+          ? '?'
+          : showPerGB(line.minorPerUsableGB * gigabyteOf(habit), currency, locale)}
       </td>
     </tr>
   );

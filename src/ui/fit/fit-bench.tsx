@@ -52,6 +52,8 @@ type Props = {
   kitQuestions?: ReactNode;
   /** Form factor of the drive that comes out; null where nobody said, or none is in. */
   oldFormFactor: string | null;
+  /** Sources from before this day are called old. */
+  oldBefore?: string;
   /** Draws its two halves into the frame of the screen around it. */
   children: (halves: { main: ReactNode; aside: ReactNode; answer: FitAnswer; trying: boolean }) => ReactNode;
 };
@@ -76,6 +78,7 @@ export function FitBench({
   kit,
   kitQuestions,
   oldFormFactor,
+  oldBefore,
   children,
 }: Props) {
   const { locale } = options;
@@ -145,6 +148,7 @@ export function FitBench({
       title: 'Both schools',
       content: (
         <DisputePanel
+          locale={locale}
           asked={{ setting, build, answer, lines, pads: parts.pads, sinks: parts.sinks, oldFormFactor }}
         />
       ),
@@ -226,7 +230,13 @@ export function FitBench({
   const aside = (
     <>
       <h2 className="mb-1 text-[17px]">What is left over</h2>
-      <MarginList margins={answer.margins} options={options} active={active} onPick={setActive} />
+      <MarginList
+        margins={answer.margins}
+        options={options}
+        active={active}
+        onPick={setActive}
+        oldBefore={oldBefore}
+      />
     </>
   );
   return children({ main, aside, answer, trying });

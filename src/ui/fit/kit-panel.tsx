@@ -16,6 +16,19 @@ export function KitPanel({ kit, locale, children }: { kit: Kit; locale: string; 
       {children}
       <PartTable kit={kit} locale={locale} />
       <KitThings things={kit.things} />
+      {kit.arrival.length > 0 && (
+        <section>
+          <h3 className="text-[15px]">When the drive arrives</h3>
+          <ul className="mt-1 text-[14px]">
+            {kit.arrival.map(({ look, tells }) => (
+              <li key={look} className="border-b border-dashed py-1 last:border-0">
+                <b>{look}</b>
+                <span className="block text-[13px] text-soft">{tells}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
     </div>
   );
 }
@@ -101,7 +114,20 @@ function PartTable({ kit: { parts, toBuy }, locale }: { kit: Kit; locale: string
               )}
             </td>
             <td className={`figures text-right ${line.buy ? 'font-bold' : 'text-soft'}`}>{line.buy}</td>
-            <td className="figures whitespace-nowrap pl-2 text-right">{showMoney(line.price, locale)}</td>
+            <td className="pl-2 text-right">
+              <span className="figures whitespace-nowrap">{showMoney(line.price, locale)}</span>
+              {line.buy > 0 && (line.seller ?? line.priceDate) && (
+                <span className="block text-[12.5px] text-soft">
+                  {[
+                    line.seller,
+                    line.priceDate,
+                    line.stockElsewhere === null ? null : `${line.stockElsewhere} there`,
+                  ]
+                    .filter(Boolean)
+                    .join(', ')}
+                </span>
+              )}
+            </td>
           </tr>
         ))}
         <tr className="border-t">

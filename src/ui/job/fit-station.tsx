@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import { placeOf } from '@/core/device';
 import { type Build, idsOf, insideWords, onlyInside } from '@/core/fit';
 import { needsReason, notAgreed, placeIdOf, settingOfJob } from '@/core/job';
+import { monthsBefore } from '@/core/margin';
 import { showBytes } from '@/core/units';
 import { padWords } from '@/core/stack';
 import { Button } from '../button';
@@ -39,7 +40,9 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
   });
   const lines = useMemo(() => (ranked.status === 'ready' ? ranked.view.lines : []), [ranked]);
   const [picked, setPicked] = useState<Build | null>(view.build);
-  const asked = lines.find((line) => line.build.drive.id === askedDriveId);
+  // Priced anew, the same drive stays the one that is held against the device.
+  const [againId, setAgainId] = useState(askedDriveId);
+  const asked = lines.find((line) => line.build.drive.id === againId);
   const build = picked ?? asked?.build ?? lines[0]?.build ?? null;
   const setting = useMemo(() => settingOfJob(job, profile, placeId), [job, profile, placeId]);
   const finalIds = useMemo(() => finalIdsOf(profile), [profile]);
@@ -99,6 +102,7 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
         />
       }
       kit={kitAsked(view)}
+      oldBefore={monthsBefore(view.frame.now, view.frame.settings.sourcesOldAfterMonths)}
       oldFormFactor={job.takeIn.oldDrive?.formFactor ?? null}
       kitQuestions={<WorkQuestions view={view} act={act} />}
       panels={[
@@ -108,6 +112,22 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
           content: (
             <>
               <CandidateSearch wish={wish} onWish={setWish} ranked={ranked} />
+              {!locked && (
+                <label className="mb-1 flex min-h-8 items-center gap-2 text-[14px]">
+                  <input
+                    type="checkbox"
+                    className="size-4 accent-(--cochineal)"
+                    checked={job.broughtIds.includes(drive.id)}
+                    disabled={busy}
+                    onChange={(event) => {
+                      setPicked(null);
+                      setAgainId(drive.id);
+                      void act({ kind: 'brought', driveId: drive.id, isBrought: event.target.checked });
+                    }}
+                  />
+                  The owner brings the {drive.model} {size} along: no price, and looked at on arrival
+                </label>
+              )}
               <CandidateTable
                 lines={lines}
                 selected={drive.id}

@@ -1,11 +1,26 @@
 import type { Part } from '@/core/part';
 import { showMoney } from '@/core/units';
+import type { PriceSeen } from '@/core/price';
 import { Card } from '../station-frame';
 import { ageYears, partFigures } from './figures';
+import { PriceCard } from './price-card';
 import { SilhouetteDrawing } from './silhouette';
 
 /** A part drawn to scale with every figure, its source and its age; what a measure took the place of stays in sight. */
-export function PartDetail({ part, locale, now }: { part: Part; locale: string; now: string }) {
+export function PartDetail({
+  part,
+  prices,
+  locale,
+  now,
+  oldBefore,
+}: {
+  part: Part;
+  prices: PriceSeen[];
+  locale: string;
+  now: string;
+  /** Sources from before this day are called old. */
+  oldBefore: string;
+}) {
   const figures = partFigures(part, { locale });
   return (
     <div className="grid gap-3.5 lg:grid-cols-[1fr_1.1fr]">
@@ -16,16 +31,29 @@ export function PartDetail({ part, locale, now }: { part: Part; locale: string; 
         <Card>
           <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
             <dt className="text-soft">Price</dt>
-            <dd className="figures">{showMoney(part.price, locale)}</dd>
+            <dd>
+              <span className="figures">{showMoney(part.price, locale)}</span>
+              {[
+                part.seller && ` at ${part.seller}`,
+                part.priceDate && `, ${part.priceDate}`,
+                part.stockElsewhere !== undefined && `, ${part.stockElsewhere} there`,
+              ]
+                .filter(Boolean)
+                .join('')}
+            </dd>
             <dt className="text-soft">On the shelf</dt>
             <dd className="figures">{part.onShelf}</dd>
             <dt className="text-soft">Source</dt>
             <dd>
               {part.source}
               {part.sourceDate ? `, ${part.sourceDate}` : ', without a date'}
+              {part.sourceDate && part.sourceDate < oldBefore && (
+                <b className="block text-tight">Older than this workshop’s limit: look for a newer one.</b>
+              )}
             </dd>
           </dl>
         </Card>
+        <PriceCard prices={prices} currency={part.price.currency} locale={locale} now={now} />
       </div>
       <Card title="What is known, how surely, since when">
         <table className="w-full text-[14px]">

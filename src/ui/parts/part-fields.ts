@@ -33,6 +33,9 @@ const optional = { optional: true } as const;
 const first: PartField[] = [field('maker', 'Maker', 'text'), field('model', 'Model', 'text')];
 const last: PartField[] = [
   field('price', 'Price', 'text'),
+  field('seller', 'Seller', 'text', optional),
+  field('priceDate', 'Day of the price', 'day', optional),
+  field('stockElsewhere', 'In stock there', 'number', optional),
   field('onShelf', 'On the shelf', 'number'),
   field('shelfPlace', 'Where it lies', 'text', optional),
   field('source', 'Which paper', 'text'),
@@ -69,6 +72,7 @@ const own: Record<PartKind, PartField[]> = {
     field('warningC', 'Warning temperature, °C', 'figure', optional),
     field('criticalC', 'Critical temperature, °C', 'figure', optional),
     field('enduranceTB', 'Endurance, TB', 'figure', optional),
+    field('guaranteeYears', 'Guarantee, years', 'number', optional),
     field('duty', 'Rated duty', 'list', { ...optional, hint: 'general, continuous-video' }),
   ],
   heatsink: [

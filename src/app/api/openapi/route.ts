@@ -95,6 +95,15 @@ const document = () => ({
         responses: answer('{ lines, good, faults, newIds, changedIds, sample, imported }'),
       },
     },
+    '/api/prices/export': {
+      get: { summary: 'Every price that was ever noted, CSV', responses: answer('The file') },
+    },
+    '/api/prices/import': {
+      post: {
+        summary: 'Preview or note a price list, all or nothing: { text, commit }',
+        responses: answer('{ lines, good, faults, newIds, changedIds, sample, imported }'),
+      },
+    },
     '/api/fit': {
       post: {
         summary: 'Hold a drive against a device',

@@ -4,7 +4,9 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { remove } from '@/app/call';
 import { Shell } from '@/app/shell';
+import { monthsBefore } from '@/core/margin';
 import { type Part, kindOf } from '@/core/part';
+import type { PriceSeen } from '@/core/price';
 import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { Button } from '@/ui/button';
@@ -15,7 +17,7 @@ import { PartDetail } from '@/ui/parts/part-detail';
 import { useKeys } from '@/ui/use-keys';
 
 /** One part: drawn, with the source and age of every figure. */
-export function PartScreen({ frame, part }: { frame: FrameView; part: Part }) {
+export function PartScreen({ frame, part, prices }: { frame: FrameView; part: Part; prices: PriceSeen[] }) {
   const router = useRouter();
   const { locale, singleKeys } = frame.settings;
   const [asking, setAsking] = useState(false);
@@ -46,7 +48,13 @@ export function PartScreen({ frame, part }: { frame: FrameView; part: Part }) {
             <FaultNotice fault={fault} />
           </div>
         )}
-        <PartDetail part={part} locale={locale} now={frame.now} />
+        <PartDetail
+          part={part}
+          prices={prices}
+          locale={locale}
+          now={frame.now}
+          oldBefore={monthsBefore(frame.now, frame.settings.sourcesOldAfterMonths)}
+        />
       </main>
       <div
         data-print="no"

@@ -17,21 +17,27 @@ import { useKeys } from '@/ui/use-keys';
 
 /** Quotes grow when a text is sent as JSON: this much surely stays below what the route takes. */
 const mostBytes = 8 * 1024 * 1024;
+/** What a file can hold: parts of a kind, or what parts cost. */
+type FileKind = PartKind | 'prices';
 type Preview = { status: 'none' } | { status: 'reading' } | { status: 'ready'; preview: ImportPreview };
 
 /** Brings a file of parts in: every line that is wrong is named with its column and the fix; all of it goes in, or nothing. */
 export function ImportScreen({ frame, kind: first }: { frame: FrameView; kind: PartKind }) {
   const router = useRouter();
   const { locale } = frame.settings;
-  const [kind, setKind] = useState<PartKind>(first);
+  const [kind, setKind] = useState<FileKind>(first);
+  const listed = kind === 'prices' ? first : kind;
   const [text, setText] = useState('');
   const [shown, setShown] = useState<Preview>({ status: 'none' });
   const [fault, setFault] = useState<Fault | null>(null);
   const format = /^\s*[[{]/u.test(text.replace(/^\uFEFF/u, '')) ? 'json' : 'csv';
   const send = async (commit: boolean) => {
-    const answered = await post<ImportPreview>('/api/parts/import', { kind, format, text, commit });
+    const answered =
+      kind === 'prices'
+        ? await post<ImportPreview>('/api/prices/import', { text, commit })
+        : await post<ImportPreview>('/api/parts/import', { kind, format, text, commit });
     setFault(answered.ok ? null : answered.fault);
-    if (answered.ok && answered.value.imported) return router.push(`/parts?kind=${kind}`);
+    if (answered.ok && answered.value.imported) return router.push(`/parts?kind=${listed}`);
     setShown(answered.ok ? { status: 'ready', preview: answered.value } : { status: 'none' });
   };
   useEffect(() => {
@@ -55,7 +61,7 @@ export function ImportScreen({ frame, kind: first }: { frame: FrameView; kind: P
     }
     setText(await file.text());
   };
-  const back = () => router.push(`/parts?kind=${kind}`);
+  const back = () => router.push(`/parts?kind=${listed}`);
   useKeys({ Escape: back });
   const preview = shown.status === 'ready' && text.trim() !== '' ? shown.preview : null;
   const ready = preview !== null && preview.faults.length === 0;
@@ -79,7 +85,10 @@ export function ImportScreen({ frame, kind: first }: { frame: FrameView; kind: P
             legend="What is in the file?"
             value={kind}
             onChange={setKind}
-            options={partKinds.map((value) => ({ value, label: kindWords[value].many }))}
+            options={[
+              ...partKinds.map((value) => ({ value, label: kindWords[value].many })),
+              { value: 'prices' as const, label: 'A price list' },
+            ]}
           />
           <label className="inline-flex min-h-11 cursor-pointer items-center rounded-xl border border-line-strong bg-surface px-4 font-semibold has-[:focus-visible]:outline-3 has-[:focus-visible]:outline-info hover:bg-sunken">
             Choose a file, or drop it here
@@ -100,18 +109,30 @@ export function ImportScreen({ frame, kind: first }: { frame: FrameView; kind: P
             className="figures mt-1 h-36 w-full rounded-xl border border-line-strong bg-surface p-2 text-[12.5px]"
             spellCheck={false}
             placeholder={
-              'id;maker;model;formFactor;protocol;labelGB;sectorBytes;linkGeneration;lanes;read MB/s;write MB/s;kept-up write MB/s;price'
+              kind === 'prices'
+                ? 'id;price;currency;seller;date;stock, or maker;model;GB;price'
+                : 'id;maker;model;formFactor;protocol;labelGB;sectorBytes;linkGeneration;lanes;read MB/s;write MB/s;kept-up write MB/s;price'
             }
             value={text}
             onChange={(event) => setText(event.target.value)}
           />
-          <p className="text-[13px] text-soft">
-            CSV with commas, semicolons or tabs, or JSON. Columns are named as in an export, or as in{' '}
-            <a className="underline underline-offset-4" href={`/api/schemas/${kind}`}>
-              the schema
-            </a>
-            ; decimal commas are read.
-          </p>
+          {kind === 'prices' ? (
+            <p className="text-[13px] text-soft">
+              CSV with commas, semicolons or tabs. Each line names a part of the catalogue by its id, or by
+              maker, model and GB; a newer price takes the old one’s place, and every one is kept.{' '}
+              <a className="underline underline-offset-4" href="/api/prices/export" download>
+                All prices so far
+              </a>
+            </p>
+          ) : (
+            <p className="text-[13px] text-soft">
+              CSV with commas, semicolons or tabs, or JSON. Columns are named as in an export, or as in{' '}
+              <a className="underline underline-offset-4" href={`/api/schemas/${kind}`}>
+                the schema
+              </a>
+              ; decimal commas are read.
+            </p>
+          )}
         </div>
         {fault && <FaultNotice fault={fault} />}
         {shown.status === 'reading' && <p role="status">Reading {Math.ceil(text.length / 1024)} KiB…</p>}
@@ -124,7 +145,9 @@ export function ImportScreen({ frame, kind: first }: { frame: FrameView; kind: P
             }
             hint={
               preview.faults.length === 0
-                ? `${preview.newIds} new, ${preview.changedIds} already known and renewed`
+                ? kind === 'prices'
+                  ? `${preview.changedIds} parts take on a newer price`
+                  : `${preview.newIds} new, ${preview.changedIds} already known and renewed`
                 : 'nothing is imported until all of them are mended'
             }
           >
