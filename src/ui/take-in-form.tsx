@@ -113,14 +113,18 @@ export function TakeInForm({
       )}
     />
   );
+  /** What is usually in a place, as far as it was not typed already. */
+  const setInside = (device: DeviceProfile | undefined, where: string) => {
+    const usual = usuallyInside(device, where);
+    setValue('inside', usual.inside);
+    if (!dirtyFields.formFactor) setValue('formFactor', usual.formFactor);
+    if (!dirtyFields.label) setValue('label', usual.label);
+  };
   const pickProfile = (id: string) => {
     setValue('profileId', id);
     setValue('where', '');
     const device = profiles.find((p) => p.id === id);
-    setValue('inside', usuallyInside(device, ''));
-    const delivered = device?.deliveredDrives[0];
-    if (delivered && !dirtyFields.formFactor) setValue('formFactor', delivered.formFactor);
-    if (delivered && !dirtyFields.label) setValue('label', `${delivered.labelGB} GB`);
+    setInside(device, '');
   };
   return (
     <form
@@ -194,7 +198,7 @@ export function TakeInForm({
                     value={field.value || main.id}
                     onChange={(id) => {
                       field.onChange(id === main.id ? '' : id);
-                      setValue('inside', usuallyInside(profile, id));
+                      setInside(profile, id);
                     }}
                     options={places.map(({ id, name }) => ({ value: id, label: name }))}
                   />
@@ -204,12 +208,13 @@ export function TakeInForm({
           )}
           <Field
             label="Whose is it?"
+            className="md:max-lg:col-span-full"
             autoComplete="off"
             dir="auto"
             {...register('owner')}
             error={error('owner')}
           />
-          <div className="grid grid-cols-[1.3fr_1fr_0.8fr] gap-3">
+          <div className="grid grid-cols-[1.3fr_1fr_0.8fr] gap-3 md:max-lg:col-span-full">
             <Field
               label="Where does it live?"
               autoComplete="off"
@@ -227,7 +232,7 @@ export function TakeInForm({
               error={error('version')}
             />
           </div>
-          <div className="grid grid-cols-[1fr_110px_110px] items-end gap-3 md:grid-cols-[minmax(max-content,1fr)_minmax(0,120px)_minmax(0,120px)]">
+          <div className="grid grid-cols-[1fr_110px_110px] items-end gap-3 md:max-lg:col-span-full md:grid-cols-[minmax(max-content,1fr)_minmax(0,120px)_minmax(0,120px)]">
             {choice('wish', 'What is wanted?', [
               { value: 'bigger', label: 'Bigger' },
               { value: 'replace', label: 'Replace' },
@@ -273,10 +278,12 @@ export function TakeInForm({
             </div>
           )}
           {choice('card', 'Is a card in the slot?', yesNoUnknown)}
-          {choice('encryption', 'Is encryption on?', yesNoUnknown)}
-          {choice('swollen', 'Does the back bulge?', yesNoUnknown)}
+          {!isEmpty && choice('encryption', 'Is encryption on?', yesNoUnknown)}
+          {hasCell && choice('swollen', 'Does the back bulge?', yesNoUnknown)}
           {choice('consent', 'Told what opening does to the guarantee, and agrees?', yesNo)}
-          <div className="grid grid-cols-2 gap-3 md:grid-cols-[120px_1fr] md:max-lg:col-span-full">
+          <div
+            className={`grid gap-3 md:max-lg:col-span-full ${hasCell ? 'grid-cols-2 md:grid-cols-[120px_1fr]' : ''}`}
+          >
             {hasCell && (
               <Field
                 label="Charge now, %"

@@ -1,4 +1,7 @@
 import { profile, takeIn } from '@/core/acts/bench.test.data';
+import { DeviceProfile } from '@/core/device';
+import atriumData from '../../demo/devices/quenlo-atrium.json';
+import wrenData from '../../demo/devices/braskit-wren.json';
 import { type Typed, readTyped, startTyped } from './take-in-typed';
 
 const zone = 'Europe/Lisbon';
@@ -92,5 +95,40 @@ describe('the take-in form as typed', () => {
       'owner',
       'wanted',
     ]);
+  });
+});
+
+describe('what is in the place', () => {
+  const atrium = DeviceProfile.parse(atriumData);
+  const wren = DeviceProfile.parse(wrenData);
+
+  it('is asked where it is not the system’s own, and nothing is guessed of it', () => {
+    expect(startTyped(null, [atrium], zone)).toMatchObject({ inside: '', formFactor: '', label: '' });
+    const asked = { profileId: wren.id, wantedGB: null, placeId: 'card' };
+    expect(startTyped(null, [wren], zone, asked)).toMatchObject({
+      inside: '',
+      formFactor: 'card',
+      label: '',
+    });
+    expect(startTyped(null, [wren], zone)).toMatchObject({ inside: 'drive', formFactor: '2230-S3-M' });
+    const unsaid = read({ inside: '' });
+    expect([unsaid.takeIn, unsaid.faults.inside, unsaid.answered.parts]).toEqual([
+      null,
+      expect.stringContaining('a drive is in it'),
+      null,
+    ]);
+  });
+
+  it('that is empty asks for no old drive and no data to keep, and reads back as it is shown', () => {
+    const { takeIn: empty, faults } = read({
+      inside: 'nothing',
+      keep: 'yes',
+      label: '',
+      formFactor: '',
+      used: 'much',
+    });
+    expect(faults).toEqual({});
+    expect(empty).toMatchObject({ oldDrive: null, dataToKeep: false });
+    expect(empty && startTyped(empty, [profile], zone)).toMatchObject({ inside: 'nothing' });
   });
 });

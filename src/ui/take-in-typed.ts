@@ -165,9 +165,25 @@ export type Asked = {
   question?: string | null;
 };
 
-/** What is in a place before anybody has said: the system’s own drive is; whether a place beside it is filled is asked. */
-export const usuallyInside = (device: DeviceProfile | undefined, where: string): Typed['inside'] =>
-  !device || placeOf(device, where).role === 'system' ? 'drive' : '';
+/**
+ * What is in a place before anybody has said: the system’s own drive as the maker delivers it. Whether a place beside it is filled, and
+ * with what, is asked; its form alone is known where only one goes in.
+ */
+export function usuallyInside(
+  device: DeviceProfile | undefined,
+  where: string,
+): Pick<Typed, 'inside' | 'formFactor' | 'label'> {
+  const place = device && placeOf(device, where);
+  const [first] = device?.deliveredDrives ?? [];
+  if (!place || place.role === 'system')
+    return {
+      inside: 'drive',
+      formFactor: first?.formFactor ?? '',
+      label: first ? `${first.labelGB} GB` : '',
+    };
+  const { kind } = place.form;
+  return { inside: '', formFactor: kind === 'module' || kind === 'soldered' ? '' : kind, label: '' };
+}
 
 /** What a form begins with: the job's own answers, or what the device's maker usually delivers. */
 export function startTyped(
@@ -177,7 +193,7 @@ export function startTyped(
   asked?: Asked,
 ): Typed {
   const device = profiles.find(({ id }) => id === asked?.profileId) ?? profiles[0];
-  const first = device?.deliveredDrives[0];
+  const usual = usuallyInside(device, asked?.placeId ?? '');
   const old = initial?.oldDrive ?? null;
   return {
     profileId: initial?.profileId ?? device?.id ?? '',
@@ -190,9 +206,9 @@ export function startTyped(
       ? (initial.budget.minor / 10 ** minorDigits(initial.budget.currency)).toString()
       : '',
     keep: initial && !initial.dataToKeep ? 'no' : 'yes',
-    inside: initial ? (initial.oldDrive ? 'drive' : 'nothing') : usuallyInside(device, asked?.placeId ?? ''),
-    formFactor: old?.formFactor ?? first?.formFactor ?? '',
-    label: old ? `${old.labelGB} GB` : first ? `${first.labelGB} GB` : '',
+    inside: initial ? (initial.oldDrive ? 'drive' : 'nothing') : usual.inside,
+    formFactor: old?.formFactor ?? usual.formFactor,
+    label: old ? `${old.labelGB} GB` : usual.label,
     used: old?.usedBytes == null ? '' : showBytes(old.usedBytes).replace(/,/gu, ''),
     encryption: initial?.encryption ?? 'unknown',
     card: initial?.card ?? 'unknown',

@@ -121,7 +121,7 @@ export function speedDispute({ build, answer, lines }: DisputeAsked): Dispute | 
       },
     ],
     ours: { school: 1, why: `Narrowest here is ${narrowest}.` },
-    figures: `Needed ${showRate(need.value)}, arrives ${showRate(rate.value)}; ${showRate(unused)} of its ${showRate(own)} never arrive.${saved}${
+    figures: `Needed ${showRate(need.value)}, arrives ${showRate(rate.value)}; ${unused < 1e6 ? 'all that it has' : `${showRate(unused)} of its ${showRate(own)} never arrive`}.${saved}${
       gain && gain.gainBytesPerS < 1e6 ? ` The faster ${gain.line.build.drive.model} gains nothing.` : ''
     }`,
   };

@@ -9,7 +9,7 @@ import {
   outlineBesideMm,
 } from '../fit';
 import { type Settled, settle, thermalBody } from '../heat';
-import { type Known, isKept } from '../margin';
+import type { Known } from '../margin';
 import { formFactorOf } from '../part';
 import type { Dispute, DisputeAsked, School } from './dispute';
 
@@ -173,9 +173,9 @@ export function coverDispute({ setting, build, answer }: DisputeAsked): Dispute 
     ],
     ours: {
       school: 0,
-      why: isKept(answer.worst)
-        ? 'It is within its limits with the cover on.'
-        : 'What is over its limit is mended by the build, not by an open device.',
+      why: answer.margins.some(({ id, verdict }) => heatIds.has(id) && verdict === 'over')
+        ? 'What is too warm with it on is mended by the build, not by an open device.'
+        : 'It does not need to be open for the heat.',
     },
     figures: `On it settles at ${degrees(on.peakC)}, off at ${degrees(off.peakC)}.`,
   };

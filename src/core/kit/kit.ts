@@ -162,6 +162,10 @@ function consumables({ build }: KitAsked, steps: HandStep[]): Thing[] {
   ];
 }
 
+/** Maker and model; the maker once where the model begins with it. */
+const calledOf = ({ maker, model }: DockCase): string =>
+  model.startsWith(`${maker} `) ? model : `${maker} ${model}`;
+
 /** Sizes that sticks are sold in, GB. */
 const stickSizesGB = [4, 8, 16, 32, 64, 128, 256, 512, 1024];
 
@@ -187,7 +191,7 @@ function atTheDock({
     const [best] = casesFor(cases, protocol);
     return {
       group: 'dock' as const,
-      name: best ? `${best.maker} ${best.model}` : `a case that takes ${protocol ?? 'the drive'}`,
+      name: best ? calledOf(best) : `a case that takes ${protocol ?? 'the drive'}`,
       why: best ? `${what}: ${best.link}` : `${what}: none that is there takes it`,
       step: null,
       have: best?.onShelf ?? 0,

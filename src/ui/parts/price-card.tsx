@@ -19,7 +19,7 @@ function TrendWords({ trend }: { trend: Trend }) {
       <b>{saysWords[trend.says]}</b>{' '}
       <span className="text-soft">
         <span className="figures">{percent(trend.percentAMonth)}</span> a month (
-        <span className="figures">
+        <span className="figures whitespace-nowrap">
           {percent(trend.low)} to {percent(trend.high)}
         </span>
         , nine in ten), from {trend.days} days of this workshop’s own records.
