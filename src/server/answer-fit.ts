@@ -5,12 +5,14 @@ import { kitOf } from '@/core/kit';
 import { usualWorkload, workloadOf, workloads } from '@/core/heat';
 import { Adapter, Drive, Heatsink, Pad } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
+import { isAirDry } from '@/core/workshop';
 import { findProfile } from './devices';
 import { finderOf } from './part-finder';
 import { findParts } from './parts';
 import type { Runtime } from './runtime';
 import { shelves } from './shelves';
 import { formFault } from './take-in-device';
+import { readSettings } from './workshop';
 
 const id = z.string().min(1).max(60);
 
@@ -116,7 +118,7 @@ export async function answerFit(runtime: Runtime, form: unknown): Promise<Result
     route: null,
     cases: [],
     oldProtocol: null,
-    month: runtime.now().getUTCMonth() + 1,
+    airIsDry: isAirDry((await readSettings(runtime.database)).benchAir, runtime.now().getUTCMonth() + 1),
   });
   return ok({
     verdict: answer.worst.verdict,

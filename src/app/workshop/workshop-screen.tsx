@@ -36,6 +36,7 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
       prefersMakers,
       keepDrivesDays,
       sourcesOldAfterMonths,
+      benchAir,
     } = form;
     const done = await post<Settings>('/api/workshop', {
       workshop,
@@ -46,6 +47,7 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
       singleKeys,
       keepDrivesDays,
       sourcesOldAfterMonths,
+      benchAir,
       prefersMakers: prefersMakers.map((maker) => maker.trim()).filter(Boolean),
     });
     setFault(done.ok ? null : done.fault);
@@ -145,6 +147,17 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
                 change({ sourcesOldAfterMonths: Number(e.target.value.replace(/\D/gu, '').slice(0, 3)) })
               }
               hint="their figures count on, and say so"
+            />
+            <Choice
+              legend="Air at the bench"
+              value={form.benchAir}
+              onChange={(benchAir) => change({ benchAir })}
+              options={[
+                { value: 'season-north', label: 'By the season, north' },
+                { value: 'season-south', label: 'By the season, south' },
+                { value: 'dry', label: 'Dry all year', hint: 'static at its worst' },
+                { value: 'humid', label: 'Humid all year' },
+              ]}
             />
             <Choice
               legend="Numbers and dates"

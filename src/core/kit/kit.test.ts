@@ -11,7 +11,7 @@ const osprey: KitAsked = {
   route: null,
   cases,
   oldProtocol: null,
-  month: 7,
+  airIsDry: false,
 };
 const names = (asked: KitAsked, group?: KitGroup) =>
   kitOf(asked)
@@ -68,7 +68,7 @@ describe('what is used up', () => {
 
 describe('what protects', () => {
   it('follows the season: dry winter air wants the strap', () => {
-    expect(names({ ...osprey, month: 1 }, 'protection')[0]).toBe('wrist strap on grounded metal, mat');
+    expect(names({ ...osprey, airIsDry: true }, 'protection')[0]).toBe('wrist strap on grounded metal, mat');
     expect(names(osprey, 'protection')[0]).toBe('wrist strap, or grounded metal to touch');
   });
 

@@ -48,8 +48,8 @@ export type KitAsked = {
   route: Route | null;
   cases: DockCase[];
   oldProtocol: Protocol | null;
-  /** Month of the year, 1 to 12, where the bench stands. */
-  month: number;
+  /** Whether the air at the bench is dry now: then static is at its worst. */
+  airIsDry: boolean;
 };
 
 /** What a build changes about the steps of the swap. */
@@ -89,19 +89,17 @@ const bitsOf = ({ fasteners }: Procedure, steps: HandStep[]): { bit: string; tit
     return bit !== null && step ? [{ bit, title: step.title }] : [];
   });
 
-const winter = (month: number) => month <= 3 || month >= 11;
-
 /** What protects hands, eyes, the board and the screen, first of all. */
-function protection({ profile, build, month }: KitAsked, steps: HandStep[]): Thing[] {
+function protection({ profile, build, airIsDry }: KitAsked, steps: HandStep[]): Thing[] {
   const changes = profile.caseChanges.filter(({ id }) => build.caseChangeIds.includes(id));
   const cutting = steps.find(({ title }) => changes.some((change) => change.title === title));
   const hasScreen = steps.some(({ title, how }) => /screen|stick/iu.test(`${title} ${how}`));
   return [
     {
       group: 'protection',
-      name: winter(month) ? 'wrist strap on grounded metal, mat' : 'wrist strap, or grounded metal to touch',
-      why: winter(month)
-        ? 'Heated winter air is dry: static is at its worst. Parts stay in their bags until they are needed.'
+      name: airIsDry ? 'wrist strap on grounded metal, mat' : 'wrist strap, or grounded metal to touch',
+      why: airIsDry
+        ? 'The air at this bench is dry now: static is at its worst. Parts stay in their bags until they are needed.'
         : 'Static ends a board without a spark that one sees. Parts stay in their bags until they are needed.',
       step: steps.find(({ touchesBoard }) => touchesBoard)?.title ?? null,
     },

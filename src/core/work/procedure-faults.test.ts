@@ -223,6 +223,31 @@ it.each([
     'step y: it needs a.b true, which no step before it brings about: they wait for each other',
   ],
   [
+    'that protects from what comes before it',
+    {
+      open: [
+        { ...open, id: 'x', ...does('a.b') },
+        { ...open, id: 'y', ...does('fan.covered'), protects: ['x'] },
+      ],
+    },
+    'step y: it protects from x, which does not come after it',
+  ],
+  [
+    'that discharges static only after the board was touched',
+    {
+      open: [
+        {
+          ...open,
+          id: 'off',
+          effects: [...does('power.off').effects, ...does('battery.connected', false).effects],
+        },
+        { ...open, id: 'x', ...does('a.b'), touchesBoard: true },
+        { ...open, id: 'ground', ...does('static.discharged') },
+      ],
+    },
+    'step x: it touches the board before static is discharged: what protects comes first',
+  ],
+  [
     'that only one board has and all need',
     {
       open: [

@@ -17,6 +17,7 @@ function nameFaults({ fasteners, cables, tools, questions, open, swap }: Procedu
     tool: new Set(tools.map(({ name }) => name)),
   };
   const seen = new Set<string>();
+  const all: AnyStep[] = [...open, ...swap];
   const each = (name: 'open' | 'swap', steps: AnyStep[]) =>
     steps.forEach((step, i) => {
       const wrong = (message: string) =>
@@ -39,6 +40,9 @@ function nameFaults({ fasteners, cables, tools, questions, open, swap }: Procedu
         const why = nameFault(fact, ids);
         if (why) wrong(why);
       }
+      for (const other of step.protects)
+        if (!all.slice(all.indexOf(step) + 1).some(({ id }) => id === other))
+          wrong(`it protects from ${other}, which does not come after it`);
       for (const other of step.alongside)
         if (!steps.slice(0, i).some(({ id }) => id === other))
           wrong(`it is done alongside ${other}, which does not stand before it here`);
@@ -145,6 +149,8 @@ function wayFaults(procedure: Procedure, variant: Variant, steps: Placed[]): Pro
     if (step.touchesBoard)
       for (const [fact, value] of safeToTouch(procedure.power))
         if (facts.get(fact) !== value) wrong(`it touches the board while ${fact} is not ${value}`);
+    if (step.touchesBoard && laterEffects.has('static.discharged') && facts.get('static.discharged') !== true)
+      wrong('it touches the board before static is discharged: what protects comes first');
     moved(out, step.takesOut, true, 'is taken out twice', wrong);
     moved(out, step.putsIn, false, 'goes in without having come out', wrong);
     moved(off, step.unplugs, true, 'is unplugged twice', wrong);

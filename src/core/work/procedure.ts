@@ -55,6 +55,8 @@ const StepBase = z.object({
   only: z.object({ question: workId, answer: workId }).optional(),
   /** Only on these board revisions of the profile, told apart by the marks seen at opening. */
   revisions: z.array(workId).min(1).max(8).optional(),
+  /** Steps whose harm it keeps away: it stands before each of them. */
+  protects: z.array(workId).max(6).default([]),
   /** Steps before it that somebody else, or the hands while those wait, may do at the same time: they need not be done first. */
   alongside: z.array(workId).max(6).default([]),
   /** It takes its minutes without hands, and must not be called done before they are over. */

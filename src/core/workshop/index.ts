@@ -1,1 +1,1 @@
-export { Pace, Settings, Technician, defaultSettings, locales } from './settings';
+export { Pace, Settings, benchAirs, isAirDry, Technician, defaultSettings, locales } from './settings';

@@ -15,6 +15,23 @@ export type Pace = z.infer<typeof Pace>;
 
 export const locales = ['en-GB', 'en-US', 'de-DE', 'fr-FR', 'pt-PT'] as const;
 
+/** How dry the air at the bench is: heated in winter, north or south of the equator, or the same all year. */
+export const benchAirs = ['season-north', 'season-south', 'dry', 'humid'] as const;
+
+/** Whether the air at the bench is dry in a month of the year, 1 to 12. */
+export function isAirDry(air: (typeof benchAirs)[number], month: number): boolean {
+  switch (air) {
+    case 'season-north':
+      return month <= 3 || month >= 11;
+    case 'season-south':
+      return month >= 5 && month <= 9;
+    case 'dry':
+      return true;
+    case 'humid':
+      return false;
+  }
+}
+
 export const Settings = z.object({
   workshop: z.string().trim().min(1, 'Name the workshop.').max(120, 'Keep the name under 120 characters.'),
   currency: z.string().regex(/^[A-Z]{3}$/u, 'Use the three letters of the currency, such as EUR.'),
@@ -32,6 +49,8 @@ export const Settings = z.object({
   keepDrivesDays: z.int('Type whole days.').min(0).max(3650, 'Keep them for ten years at most.'),
   /** Months after which a source is called old: its figures count on, and say so. */
   sourcesOldAfterMonths: z.int('Type whole months.').min(1, 'At least a month.').max(240).default(24),
+  /** The air at the bench: dry air charges whoever works in it. By the season, or as it is the whole year. */
+  benchAir: z.enum(benchAirs).default('season-north'),
   /** Initials of who is working; null until somebody is picked. */
   working: z.string().max(8).nullable(),
 });
@@ -47,6 +66,7 @@ export const defaultSettings: Settings = {
   prefersMakers: [],
   keepDrivesDays: 14,
   sourcesOldAfterMonths: 24,
+  benchAir: 'season-north',
   working: null,
 };
 

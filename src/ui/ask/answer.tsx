@@ -6,6 +6,7 @@ import { usualWorkload } from '@/core/heat';
 import { questionFor } from '@/core/ask';
 import { monthsBefore } from '@/core/margin';
 import { showBytes } from '@/core/units';
+import { isAirDry } from '@/core/workshop';
 import { Button } from '../button';
 import { showDate } from '../clock';
 import { CandidateTable } from '../fit/candidate-table';
@@ -160,7 +161,7 @@ export function Answer({
         answers: {},
         route: null,
         oldProtocol: null,
-        month: new Date(now).getUTCMonth() + 1,
+        airIsDry: isAirDry(settings.benchAir, new Date(now).getUTCMonth() + 1),
       }}
       oldBefore={monthsBefore(now, settings.sourcesOldAfterMonths)}
       oldFormFactor={profile.deliveredDrives[0]?.formFactor ?? null}

@@ -44,7 +44,7 @@ function Bench({ asked, first }: { asked: Setting; first: Build }) {
       }}
       parts={{ pads, sinks, cases: [] }}
       oldFormFactor={null}
-      kit={{ screwMm: null, answers: {}, route: null, oldProtocol: null, month: 7 }}
+      kit={{ screwMm: null, answers: {}, route: null, oldProtocol: null, airIsDry: false }}
       lines={rankDrives(asked, drives, { pads, sinks }, wish)}
       options={{ locale: 'en-GB', habit: 'decimal' }}
       currency="EUR"

@@ -48,7 +48,7 @@ type Props = {
   /** What the technician can do about the pad panel's gap. */
   padExtra?: ReactNode;
   /** What the kit hangs on beside device and build, and what is asked before anything is bought. */
-  kit: Pick<KitAsked, 'screwMm' | 'isEmpty' | 'measuring' | 'answers' | 'route' | 'oldProtocol' | 'month'>;
+  kit: Pick<KitAsked, 'screwMm' | 'isEmpty' | 'measuring' | 'answers' | 'route' | 'oldProtocol' | 'airIsDry'>;
   kitQuestions?: ReactNode;
   /** Form factor of the drive that comes out; null where nobody said, or none is in. */
   oldFormFactor: string | null;

@@ -7,6 +7,7 @@ import { monthsBefore } from '@/core/margin';
 import { showBytes } from '@/core/units';
 import { padWords } from '@/core/stack';
 import { Button } from '../button';
+import { capital } from '../capital';
 import { Choice } from '../choice';
 import { CandidateTable } from '../fit/candidate-table';
 import { finalIdsOf } from '../fit/final-change';
@@ -261,7 +262,7 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
                 : trying
                   ? 'Heights are only tried: go back to what is known, or enter them as measured.'
                   : isForNow
-                    ? `${insideWords(inside)} can only be measured inside: it is a step at Open, and Swap waits for it. What is ordered before that may have to go back.`
+                    ? `${capital(insideWords(inside))} can only be measured inside: it is a step at Open, and Swap waits for it. What is ordered before that may have to go back.`
                     : `Tightest: ${worst.what.toLowerCase()}, ${verdictWord[worst.verdict]}.`
             }
           >

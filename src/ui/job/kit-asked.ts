@@ -4,6 +4,7 @@ import { measuringOf, placeIdOf } from '@/core/job';
 import type { JobView } from '@/core/job-view';
 import type { KitAsked } from '@/core/kit';
 import { oldDriveOf } from '@/core/link';
+import { isAirDry } from '@/core/workshop';
 
 /** What the kit of a job hangs on, beside its device and its build. */
 export const kitAsked = ({
@@ -12,7 +13,7 @@ export const kitAsked = ({
   frame,
 }: JobView): Pick<
   KitAsked,
-  'screwMm' | 'isEmpty' | 'measuring' | 'answers' | 'route' | 'oldProtocol' | 'month'
+  'screwMm' | 'isEmpty' | 'measuring' | 'answers' | 'route' | 'oldProtocol' | 'airIsDry'
 > => ({
   screwMm: screwAtMm(placeOf(profile, placeIdOf(job)), job.takeIn.oldDrive?.formFactor ?? null),
   measuring: measuringOf(job, profile),
@@ -20,5 +21,5 @@ export const kitAsked = ({
   answers: job.answers,
   route: job.route,
   oldProtocol: oldDriveOf(profile, job.takeIn.oldDrive).protocol,
-  month: new Date(frame.now).getUTCMonth() + 1,
+  airIsDry: isAirDry(frame.settings.benchAir, new Date(frame.now).getUTCMonth() + 1),
 });
