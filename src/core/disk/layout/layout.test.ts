@@ -86,6 +86,11 @@ describe('layout', () => {
     expect(layout.partitions[1]!.to.lastSector - layout.partitions[1]!.to.firstSector + 1).toBe(0xffffffff);
   });
 
+  it('says that too much is held back where without it the partitions fit to the last line', () => {
+    expect(plan(1396, 1396)).toMatchObject({ ok: true });
+    expect(plan(1396, 1396, 1)).toMatchObject({ ok: false, fault: { code: 'hold-back' } });
+  });
+
   it('never overlaps, never shrinks, starts on 1 MiB lines and holds back what was asked', () => {
     fc.assert(
       fc.property(

@@ -193,13 +193,15 @@ function tooSmall(
   target: Target,
   wish: LayoutWish,
   items: Item[],
+  rules: PartitionRules,
 ): { ok: false; fault: Fault } {
   const room = usableBytes(source, target, 0);
   const needed = items.reduce(
     (total, item) => total + up(item.takesRest ? item.rule.leastBytes : item.bytes),
     lineBytes,
   );
-  if (wish.holdBackPercent > 0 && needed <= room.last - room.start)
+  // Whatever the lines ask for: without the share held back they would fit.
+  if (wish.holdBackPercent > 0 && planLayout(source, target, { ...wish, holdBackPercent: 0 }, rules).ok)
     return refuse(
       'hold-back',
       `With ${wish.holdBackPercent} % held back the partitions do not fit.`,
@@ -258,7 +260,7 @@ export function planLayout(
   const plain = arranged === 'too-small' ? placeForward(items, source.sectorBytes, room.start) : null;
   const placed = plain && plain.end <= end ? plain.placed : arranged === 'too-small' ? null : arranged;
   const last = placed?.at(-1);
-  if (!placed || (last && last.start + last.bytes > end)) return tooSmall(source, target, wish, items);
+  if (!placed || (last && last.start + last.bytes > end)) return tooSmall(source, target, wish, items, rules);
   const filler = placed.find(({ item }) => item.takesRest);
   const growthStoppedBy = filler?.stopped
     ? `the tables of ${called(filler.item.part)} reach no further`
