@@ -220,11 +220,12 @@ export function fasterGain(
         other.build.drive.labelGB === drive.labelGB &&
         other.build.drive.readBytesPerS > drive.readBytesPerS,
     )
-    .sort((a, b) => (b.rate ?? 0) - (a.rate ?? 0) || a.minor! - b.minor!)[0];
-  if (!faster || line.rate === null || faster.rate === null || line.minor === null) return null;
+    .sort((a, b) => (b.rate ?? 0) - (a.rate ?? 0) || (a.minor ?? 0) - (b.minor ?? 0))[0];
+  if (!faster || faster.minor === null || line.rate === null || faster.rate === null || line.minor === null)
+    return null;
   return {
     line: faster,
-    extraMinor: faster.minor! - line.minor,
+    extraMinor: faster.minor - line.minor,
     gainBytesPerS: Math.max(0, faster.rate - line.rate),
   };
 }

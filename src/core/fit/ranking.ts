@@ -30,7 +30,7 @@ const verdictsFromBest = ['clear', 'tight', 'unknown', 'over'] as const;
 
 const compareKeys = (a: Key, b: Key): number => {
   for (let i = 0; i < a.length; i += 1) {
-    const by = a[i]! - b[i]!;
+    const by = (a[i] ?? 0) - (b[i] ?? 0);
     // Both may be infinite: prices in another currency.
     if (by !== 0 && !Number.isNaN(by)) return by;
   }
@@ -67,7 +67,8 @@ function insert(sorted: Entry[], entry: Entry, from: number): void {
   let [low, high] = [from, sorted.length];
   while (low < high) {
     const middle = (low + high) >> 1;
-    if (compare(sorted[middle]!, entry) < 0) low = middle + 1;
+    const there = sorted[middle];
+    if (there && compare(there, entry) < 0) low = middle + 1;
     else high = middle;
   }
   sorted.splice(low, 0, entry);
@@ -161,10 +162,11 @@ export class Ranking {
     yield;
     const done: Entry[] = [];
     let looked = 0;
-    for (let i = 0; i < entries.length; i += 1) {
-      const next = entries[i]!;
+    // Entries are put back behind the one that is looked at while they are gone through.
+    for (let i = 0, next = entries[0]; next; i += 1, next = entries[i]) {
+      const lastShown = done[limit - 1];
       // Nothing from here on can stand before the last one that is shown.
-      if (done.length >= limit && compare(done[limit - 1]!, next) <= 0) break;
+      if (lastShown && compare(lastShown, next) <= 0) break;
       if (!next.isPlain) {
         const best = this.plainOf(next.drive);
         // What can be no better than not known needs nothing laid on it to be that.
@@ -182,7 +184,7 @@ export class Ranking {
       lines.push(this.lineOf(drive));
       yield;
     }
-    const verdicts = done.map(({ key: [at] }) => verdictsFromBest[at]!);
+    const verdicts = done.flatMap(({ key: [at] }) => verdictsFromBest[at] ?? []);
     return { lines, verdicts, unjudged: drives.length - looked };
   }
 

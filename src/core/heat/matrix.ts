@@ -31,7 +31,7 @@ export function exponential(m: Matrix): Matrix {
   for (let k = 1; k <= 12; k += 1) {
     term = multiply(term, scaled).map((row) => row.map((x) => x / k));
     const added = term;
-    result = result.map((row, i) => row.map((x, j) => x + added[i]![j]!));
+    result = result.map((row, i) => row.map((x, j) => x + (added[i]?.[j] ?? 0)));
   }
   for (let i = 0; i < halvings; i += 1) result = multiply(result, result);
   return result;

@@ -16,22 +16,30 @@ function equations({ capacityJPerK, between, toRoom }: Network): { a: Matrix; b:
   const size = capacityJPerK.length;
   const a = zeros(size, size);
   const b = zeros(size, size + 1);
+  const add = (matrix: Matrix, i: number, j: number, by: number) => {
+    const row = matrix[i];
+    if (row) row[j] = (row[j] ?? 0) + by;
+  };
+  const rateOf = (node: number, kPerW: number) => 1 / (kPerW * (capacityJPerK[node] ?? Infinity));
   const flow = (from: number, to: number, kPerW: number) => {
-    const rate = 1 / (kPerW * capacityJPerK[from]!);
-    a[from]![from]! -= rate;
-    a[from]![to]! += rate;
+    add(a, from, from, -rateOf(from, kPerW));
+    add(a, from, to, rateOf(from, kPerW));
   };
   for (const { a: one, b: other, kPerW } of between) {
     flow(one, other, kPerW);
     flow(other, one, kPerW);
   }
   for (const { a: node, kPerW } of toRoom) {
-    const rate = 1 / (kPerW * capacityJPerK[node]!);
-    a[node]![node]! -= rate;
-    b[node]![size]! += rate;
+    add(a, node, node, -rateOf(node, kPerW));
+    add(b, node, size, rateOf(node, kPerW));
   }
-  for (let i = 0; i < size; i += 1) b[i]![i] = 1 / capacityJPerK[i]!;
+  capacityJPerK.forEach((capacity, i) => add(b, i, i, 1 / capacity));
   return { a, b };
+}
+
+function put(matrix: Matrix, i: number, j: number, value: number): void {
+  const row = matrix[i];
+  if (row) row[j] = value;
 }
 
 export type Propagator = {
@@ -49,19 +57,18 @@ export function propagator(network: Network, stepS: number): Propagator {
   const size = network.names.length;
   const { a, b } = equations(network);
   const whole = zeros(2 * size + 1, 2 * size + 1);
-  for (let i = 0; i < size; i += 1) {
-    for (let j = 0; j < size; j += 1) whole[i]![j] = a[i]![j]! * stepS;
-    for (let j = 0; j <= size; j += 1) whole[i]![size + j] = b[i]![j]! * stepS;
-  }
+  a.forEach((row, i) => row.forEach((rate, j) => put(whole, i, j, rate * stepS)));
+  b.forEach((row, i) => row.forEach((rate, j) => put(whole, i, size + j, rate * stepS)));
   const e = exponential(whole);
   const next = new Float64Array(size);
   return {
     stepS,
     advance: (temperatures, heatW, roomC) => {
       for (let i = 0; i < size; i += 1) {
-        const row = e[i]!;
-        let sum = row[2 * size]! * roomC;
-        for (let j = 0; j < size; j += 1) sum += row[j]! * temperatures[j]! + row[size + j]! * heatW[j]!;
+        const row = e[i] ?? next;
+        let sum = (row[2 * size] ?? 0) * roomC;
+        for (let j = 0; j < size; j += 1)
+          sum += (row[j] ?? 0) * (temperatures[j] ?? 0) + (row[size + j] ?? 0) * (heatW[j] ?? 0);
         next[i] = sum;
       }
       temperatures.set(next);
@@ -71,11 +78,12 @@ export function propagator(network: Network, stepS: number): Propagator {
 
 /** Heat that leaves to the room at these temperatures, W. */
 export const heatToRoom = ({ toRoom }: Network, temperatures: ArrayLike<number>, roomC: number): number =>
-  toRoom.reduce((sum, { a, kPerW }) => sum + (temperatures[a]! - roomC) / kPerW, 0);
+  toRoom.reduce((sum, { a, kPerW }) => sum + ((temperatures[a] ?? roomC) - roomC) / kPerW, 0);
 
 /** Heat stored in the nodes above a temperature, J. */
 export const heatStored = (
   { capacityJPerK }: Network,
   temperatures: ArrayLike<number>,
   fromC: number,
-): number => capacityJPerK.reduce((sum, capacity, i) => sum + capacity * (temperatures[i]! - fromC), 0);
+): number =>
+  capacityJPerK.reduce((sum, capacity, i) => sum + capacity * ((temperatures[i] ?? fromC) - fromC), 0);
