@@ -171,6 +171,7 @@ export async function call(app: App, path: string, body?: unknown): Promise<Repl
 }
 
 export type View = {
+  holds: { code: string }[];
   version: number;
   steps: { id: string; station: string }[];
   nextStepId: string | null;
