@@ -2,7 +2,7 @@ import type { JobAct } from '@/core/acts';
 import { type Job, expectedLayout, expectedTarget, newDriveOf } from '@/core/job';
 import { type Loaded, type SourceSummary } from '@/core/job-view';
 import { BuildIds, buildFrom } from '@/core/fit';
-import { type Drive, type Part, asBrought, kindOf } from '@/core/part';
+import { type Drive, type Part, asBrought, singleId } from '@/core/part';
 import { type Result, ok } from '@/core/result';
 import type { Technician } from '@/core/workshop';
 import { findParts, partsOfKind } from './parts';
@@ -14,7 +14,9 @@ import { layoutFrom, readSource, readStick } from './source-summary';
 import { type SticksOfBench, sticksForJob, sticksOfBench } from './sticks';
 import { allTechnicians, whoWorks } from './workshop';
 
-const given = (...ids: (string | null | undefined)[]) => ids.filter((id) => id != null);
+/** The ids that are given, of a pair that of its single one. */
+const given = (...ids: (string | null | undefined)[]) =>
+  ids.filter((id) => id != null).map((id) => singleId(id) ?? id);
 
 /** Ids of the parts that jobs and an act name. */
 const partIds = (jobs: StoredJob[], act?: JobAct): string[] =>
@@ -75,8 +77,7 @@ async function contextOf(
     part.schema === 'jicara.drive/2' && job.broughtIds.includes(part.id) ? asBrought(part) : part,
   );
   const findBuild = (ids: BuildIds) => buildFrom(ids, profile, finderOf(parts));
-  const drive =
-    parts.find((part): part is Drive => part.id === job.choice?.driveId && kindOf(part) === 'drive') ?? null;
+  const drive: Drive | null = job.choice && finderOf(parts).drive(job.choice.driveId);
   const source = await sourceOf(runtime, job);
   const planned =
     !drive || !job.wish

@@ -9,12 +9,12 @@ import {
   settingOf,
   sortCandidates,
 } from '@/core/fit';
-import { type DeviceProfile, placeNamed } from '@/core/device';
+import { type DeviceProfile, placeNamed, placeOf } from '@/core/device';
 import { usualWorkload } from '@/core/heat';
 import { type PartsForesight, type RankedView, foreseeParts } from '@/core/job-view';
 import { settingOfJob } from '@/core/job';
 import type { Verdict } from '@/core/margin';
-import { type Drive, asBrought } from '@/core/part';
+import { type Drive, asBrought, pairOf } from '@/core/part';
 import { Money } from '@/core/units';
 import { type Result, ok, refuse } from '@/core/result';
 import { findProfile } from './devices';
@@ -123,6 +123,16 @@ async function settingFor(runtime: Runtime, asked: z.infer<typeof Ranked>): Prom
   return ok({ setting, broughtIds: [] });
 }
 
+/** Where an adapter of the place joins two cards, each card is offered as two as well. */
+function withPairs({ profile, placeId }: Setting, drives: Drive[]): Drive[] {
+  const joins = placeOf(profile, placeId).adapters.some(
+    ({ adapter: { takes } }) => takes.slots > 1 && takes.joins,
+  );
+  return joins
+    ? drives.flatMap((drive) => (drive.formFactor === 'card' ? [drive, pairOf(drive)] : [drive]))
+    : drives;
+}
+
 /** Larger than wanted is as good as wanted; smaller ones come behind within their verdict. */
 const fromWanted =
   (wantedGB: number): Far =>
@@ -144,9 +154,10 @@ export async function rankedView(runtime: Runtime, form: unknown): Promise<Resul
   if (!ranked.ok) return ranked;
   const { setting, broughtIds } = ranked.value;
   const settings = await readSettings(runtime.database);
-  const drives = (await shelves(runtime)).drives.map((drive) =>
+  const brought = (await shelves(runtime)).drives.map((drive) =>
     broughtIds.includes(drive.id) ? asBrought(drive) : drive,
   );
+  const drives = withPairs(setting, brought);
   const words = asked.text.toLowerCase().split(/\s+/u).filter(Boolean);
   const matching = drives.filter((drive) => {
     const all =

@@ -1,6 +1,6 @@
 import type { Place } from '../device';
 import { type Estimate, type Margin, atMost, exact, missing, named, oneOf, sum } from '../margin';
-import { formFactorOf } from '../part';
+import { countOf, formFactorOf } from '../part';
 import { unsafeValue } from '../result';
 import { type Build, type Setting, profileOrigin, sheet } from './question';
 
@@ -33,6 +33,27 @@ function* socketChecks({ drive }: Build, adapter: OnAdapter): Generator<Margin> 
     protocols.flatMap((p) => (isModule ? lengthsMm.map((mm) => `${mm} mm module, ${p}`) : [`${kind}, ${p}`])),
     paper,
   );
+  const { slots, joins } = adapter.takes;
+  const count = countOf(drive);
+  if (slots > 1 || count > 1)
+    yield oneOf(
+      {
+        id: 'adapter-slots',
+        what: 'Cards in the adapter',
+        unit: 'none',
+        remedy:
+          slots < count
+            ? `The ${adapter.model} holds one card.`
+            : `The ${adapter.model} does not join its cards: the device sees the first alone.`,
+        note:
+          count > 1
+            ? 'They are one drive to the device: when one of them fails, all of it is gone.'
+            : undefined,
+      },
+      named(`${count}`, sheet(drive)),
+      slots > 1 && joins ? ['1', '2'] : ['1'],
+      paper,
+    );
   if (connector)
     yield oneOf(
       {

@@ -1,6 +1,6 @@
 import type { Place } from '../device';
 import { type Margin, compareMargins, verdicts, worstMargin } from '../margin';
-import type { Drive, Heatsink, Pad } from '../part';
+import { type Adapter, type Drive, type Heatsink, type Pad, countOf } from '../part';
 import { cooledFit, heatFit } from './fit';
 import { driveForm } from './plug';
 import { partsOf } from './price';
@@ -16,6 +16,7 @@ export function adapterBuilds({ adapters }: Place, drive: Drive): Build[] {
     .filter(
       ({ adapter: { takes } }) =>
         takes.kind === form.kind &&
+        takesCount(takes, drive) &&
         takes.protocols.includes(drive.protocol) &&
         (form.kind !== 'module' || takes.lengthsMm.includes(form.lengthMm)),
     )
@@ -26,9 +27,14 @@ export function adapterBuilds({ adapters }: Place, drive: Drive): Build[] {
     }));
 }
 
+/** Two cards go only where two are joined; a single one goes into either. */
+const takesCount = ({ slots, joins }: Adapter['takes'], drive: Drive): boolean =>
+  countOf(drive) === 1 || (slots > 1 && joins);
+
 /** True where the drive meets the device's own socket without an adapter. */
 export function entersItself({ form }: Place, drive: Drive): boolean {
   const size = driveForm(bare(drive));
+  if (countOf(drive) > 1) return false;
   return form.kind === 'module'
     ? size.kind === 'module' && form.standOffsMm.includes(size.lengthMm)
     : size.kind === form.kind;

@@ -29,6 +29,8 @@ export const AdapterShape = z.object({
     connector: Connector.optional(),
     /** How many it holds at once: cards may come in pairs. */
     slots: z.int().min(1).max(2).default(1),
+    /** Two cards are one drive of both sizes to the device; false: it sees the first alone. */
+    joins: z.boolean().default(false),
   }),
   /** Its own board, and the tallest of its own parts above and below it, without a drive, mm. */
   boardMm: perhaps('the thickness of the adapter’s board'),

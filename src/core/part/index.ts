@@ -38,6 +38,7 @@ export { FormFactorText, formFactorOf, parseFormFactor, plainFormFactors } from 
 export type { FormFactor, PlainFormFactor } from './form-factor';
 export { Heatsink, SinkHold, SinkOutline } from './heatsink';
 export { Pad, PressureCurve } from './pad';
+export { countOf, pairOf, singleId } from './pair';
 export { KeptPart, Part, PartKind, keptPartSchemas, kindOf, partKinds, partSchemas, shelfOf } from './part';
 export type { PartOf, Shelf } from './part';
 export {

@@ -114,6 +114,7 @@ const own: Record<PartKind, PartField[]> = {
     field('takes.widthsMm', 'Modules wide, mm', 'list', { ...optional, hint: '22' }),
     field('takes.lengthsMm', 'Modules long, mm', 'list', optional),
     field('takes.slots', 'How many at once', 'number', { ...optional, hint: 'two cards: 2' }),
+    field('takes.joins', 'Joins two into one', 'choice', { ...optional, options: ['true', 'false'] }),
     field('enters.connector', 'Plug to the device', 'choice', { ...optional, options: connectors }),
     field('boardMm', 'Its own board, mm', 'figure', optional),
     field('aboveMm', 'Its parts above the board, mm', 'figure', optional),
