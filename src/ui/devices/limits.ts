@@ -60,6 +60,7 @@ export function placeLimits({ form, limits, ...place }: Place, options: ShowOpti
     lines.push(
       plain('Key', form.key),
       plain('Stand-offs', `${form.standOffsMm.join(', ')} mm`),
+      ...(form.spacerAtMm === undefined ? [] : [plain('Spacer as delivered', `at ${form.spacerAtMm} mm`)]),
       plain('Chips', form.sides.length === 2 ? 'one side or both' : 'one side only'),
       plain('Heatsink', form.sink.kind === 'fixed' ? `${form.sink.name}, fixed` : sinkWords[form.sink.kind]!),
       ...line('Inside of the cover', form.coverMm, 'mm', options),
@@ -71,14 +72,30 @@ export function placeLimits({ form, limits, ...place }: Place, options: ShowOpti
       ...line('Above the board', form.aboveBoardAtMostMm, 'mm', options, 'at most '),
       ...line('Below the board', form.belowBoardAtMostMm, 'mm', options, 'at most '),
       ...line('In all', form.totalAtMostMm, 'mm', options, 'at most '),
+      ...line('Beside a sink', form.roomBesideMm, 'mm', options, 'at most '),
+      ...line('Behind a sink', form.roomBehindMm, 'mm', options, 'at most '),
+      ...line('Flat face below', form.faceBelowMm, 'mm', options, 'at '),
+      ...line('Reach from the socket', form.reachAtMostMm, 'mm', options, 'at most '),
       ...line('Force on the board', form.boardForceAtMostN, 'N', options, 'at most '),
     );
   } else if ('heightAtMostMm' in form) {
     lines.push(
       plain('Mounted', `${form.mounting}, connectors ${form.connectors}`),
       ...line('Height of the bay', form.heightAtMostMm, 'mm', options),
+      ...(form.thicknessesMm ? [plain('Made for disks of', `${form.thicknessesMm.join(' or ')} mm`)] : []),
+      ...(form.mountHoles ? [plain('Threads that it uses', form.mountHoles.join(', or '))] : []),
+      ...(form.connector ? [plain('Plug', form.connector)] : []),
+    );
+  } else if (form.kind === 'card' && 'cards' in form && form.cards) {
+    lines.push(
+      plain('Cards', form.cards.standards.join(', ')),
+      ...(form.cards.classAtLeast ? [plain('Mark', `${form.cards.classAtLeast} or better`)] : []),
     );
   }
+  if (place.addressBits) lines.push(plain('Numbers of sectors', `${place.addressBits} bits`));
+  if (place.table)
+    lines.push(plain('Partition table', place.table === 'gpt' ? 'with headers' : 'the older record'));
+  if (place.keeps) lines.push(plain('May hold', place.keeps.holds), plain('May run', place.keeps.runs));
   lines.push(
     ...line('Reads', limits.readAtLeastBytesPerS, 'bytes/s', options, 'at least '),
     ...line('Writes, cache full', limits.writeAtLeastBytesPerS, 'bytes/s', options, 'at least '),

@@ -3,6 +3,7 @@ import {
   type Drive,
   type Part,
   burstWriteRate,
+  cardStandardOf,
   caseHeight,
   chipTop,
   parseFormFactor,
@@ -126,6 +127,13 @@ function driveFigures(drive: Drive, options: Options): Figure[] {
             ),
           ]),
     ...(drive.connector ? [sheet('Plug', drive.connector)] : []),
+    ...(drive.mountHoles ? [sheet('Threads', drive.mountHoles.join(', '))] : []),
+    ...(drive.formFactor === 'card'
+      ? [
+          sheet('Kind of card', cardStandardOf(drive.labelGB)),
+          sheet('Marks', drive.speedClasses?.join(', ') ?? 'not known'),
+        ]
+      : []),
     ...(drive.ownSink ? [known('Own sink above the board', drive.ownSink.aboveBoardMm, 'mm', options)] : []),
     known('Power, idle', powerW?.idle, 'W', options),
     known('Power, reading', powerW?.read, 'W', options),
@@ -140,6 +148,7 @@ function driveFigures(drive: Drive, options: Options): Figure[] {
         }
       : known('Endurance', undefined, 'none', options),
     sheet('Rated duty', drive.duty?.join(', ') ?? 'not known'),
+    sheet('Guarantee', drive.guaranteeYears === undefined ? 'not known' : `${drive.guaranteeYears} years`),
   ];
 }
 
@@ -191,13 +200,16 @@ export function partFigures(part: Part, options: Options): Figure[] {
         },
         known('Leaves free at the contacts', part.leavesContactsMm, 'mm', options),
         known('Leaves free at the screw', part.leavesScrewMm, 'mm', options),
+        known('Its width', part.outline?.widthMm, 'mm', options),
+        known('Clips or screws, each side', part.outline?.clipsMm, 'mm', options),
+        known('Past the module’s end', part.outline?.pastEndMm, 'mm', options),
       ];
     case 'jicara.adapter/1':
       return [
         paper('Enters as', `${part.enters.formFactor}, ${part.enters.protocol}`),
         paper(
           'Takes',
-          `${part.takes.kind}${part.takes.lengthsMm.length ? ` of ${part.takes.lengthsMm.join(', ')} mm` : ''}, ${part.takes.protocols.join(', ')}${part.takes.slots > 1 ? `, ${part.takes.slots} at once` : ''}`,
+          `${part.takes.kind}${part.takes.lengthsMm.length ? ` of ${part.takes.lengthsMm.join(', ')} mm` : ''}, ${part.takes.protocols.join(', ')}${part.takes.slots > 1 ? `, ${part.takes.slots} at once${part.takes.joins ? ', joined' : ''}` : ''}`,
         ),
         ...(part.takes.kind === 'module'
           ? [
@@ -216,12 +228,15 @@ export function partFigures(part: Part, options: Options): Figure[] {
         known('Adds length', part.addsLengthMm, 'mm', options),
         known('Carries', part.carriesBytesPerS, 'bytes/s', options),
         paper('Conversion costs', `${Math.round(part.lossShare * 100)} %`),
+        ...(part.addressBits ? [paper('Numbers of sectors', `${part.addressBits} bits`)] : []),
       ];
     case 'jicara.case/2':
       return [
         paper('Link', part.link),
         paper('Takes', part.takes.join(', ')),
         paper('Carries in practice', showRate(part.rateBytesPerS, options.locale)),
+        known('Passes on to the drive', part.suppliesW, 'W', options),
+        ...(part.addressBits ? [paper('Numbers of sectors', `${part.addressBits} bits`)] : []),
       ];
   }
 }
