@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { placeNamed } from '@/core/device';
+import { plainSentence } from '@/core/exchange';
 import { TakeInForm, newJob, takeInFacts } from '@/core/job';
 import { type Result, ok, refuse } from '@/core/result';
 import { screwsAtStart } from '@/core/work';
@@ -11,12 +12,12 @@ import type { Sql } from './database';
 import { whoWorks } from './workshop';
 
 /** A form that was not understood: the first fault in words, and all of them by field. */
-export function formFault(error: { issues: { path: PropertyKey[]; message: string }[] }) {
+export function formFault(error: z.ZodError) {
   const [first] = error.issues;
   const field = first?.path.join('.') || 'form';
   return refuse(
     'form',
-    `${field}: ${first?.message ?? 'not understood'}`.slice(0, 400),
+    `${field}: ${first ? plainSentence(first) : 'not understood.'}`.slice(0, 400),
     'Correct it and send it again.',
   );
 }

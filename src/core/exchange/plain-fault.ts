@@ -54,11 +54,16 @@ const kinds: Readonly<Record<string, string>> = Object.freeze({
   object: 'a figure with value, minus, plus and origin',
 });
 
-/** What a schema says against a value, in a plain sentence. */
-function sentence(issue: Issue): string {
+/** Whether a message is the library’s own, and no sentence of this product. */
+const isGeneric = (message: string): boolean =>
+  /^(Invalid|Too (small|big)|Unrecognized|Expected)/u.test(message);
+
+/** What a schema says against a value, in a plain sentence; a sentence of this product’s own stays as it is. */
+export function plainSentence(issue: Issue): string {
+  if (!isGeneric(issue.message)) return /[.!]$/u.test(issue.message) ? issue.message : `${issue.message}.`;
   switch (issue.code) {
     case 'invalid_type':
-      return issue.input === undefined
+      return /received undefined$/u.test(issue.message)
         ? 'It is missing.'
         : `It must be ${kinds[issue.expected] ?? issue.expected}.`;
     case 'too_small':
@@ -71,13 +76,18 @@ function sentence(issue: Issue): string {
         : `It must be ${issue.inclusive ? `${issue.maximum} or less` : `less than ${issue.maximum}`}.`;
     case 'invalid_value':
       return `It must be ${issue.values.length > 1 ? 'one of ' : ''}${issue.values.slice(0, 12).join(', ')}.`;
-    case 'invalid_union':
-      return 'It is none of the forms that this figure can have.';
+    case 'invalid_union': {
+      const values = issue.errors
+        .flat()
+        .flatMap((inner) => (inner.code === 'invalid_value' ? inner.values : []));
+      return values.length > 0
+        ? `It must be one of ${values.slice(0, 12).join(', ')}.`
+        : 'It is none of the forms that this can have.';
+    }
     case 'unrecognized_keys':
       return `Nothing is called ${issue.keys.slice(0, 4).join(', ')} here.`;
     default:
-      // What a rule of this product says is a sentence already.
-      return /[.!]$/u.test(issue.message) ? issue.message : `${issue.message}.`;
+      return 'It is not understood.';
   }
 }
 
@@ -87,7 +97,7 @@ export function plainFault(issue: Issue): { column: string; fault: string; fix: 
   const would = example(column);
   return {
     column: column || 'the whole line',
-    fault: sentence(issue),
+    fault: plainSentence(issue),
     fix: would === undefined ? 'See the schema for what may stand here.' : `Such as ${would}.`,
   };
 }

@@ -194,7 +194,7 @@ function judged(
   document: unknown,
   number: number,
 ): { part: Part } | { faults: ImportFault[] } {
-  const parsed = partSchemas[kind].safeParse(document, { reportInput: true });
+  const parsed = partSchemas[kind].safeParse(document);
   if (parsed.success) return { part: parsed.data };
   return {
     faults: parsed.error.issues.slice(0, 20).map((issue) => ({ row: number, ...plainFault(issue) })),
