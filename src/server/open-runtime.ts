@@ -152,7 +152,6 @@ async function assemble(options: RuntimeOptions, database: Database, opened: Ope
     sources: new Map(),
     evidence: new Map(),
     knowsHoles: null,
-    shelves: null,
     jobsRead: new Map(),
     profiles: new KeptProfiles(),
     underWay: new Map(),

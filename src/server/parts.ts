@@ -76,6 +76,22 @@ export async function partsOfKind<K extends PartKind>(sql: Sql, kind: K): Promis
   return rows.flatMap(({ document }) => schema.safeParse(document).data ?? []);
 }
 
+/** The next parts of a kind by id, with the id to go on from; null where there are no more. What cannot be read is left out. */
+export async function partsAfter<K extends PartKind>(
+  sql: Sql,
+  kind: K,
+  after: string,
+  limit: number,
+): Promise<{ parts: PartOf[K][]; last: string | null }> {
+  const rows = await sql.query<Row & { id: string }>(
+    'select id, document from part where kind = $1 and id > $2 order by id limit $3',
+    [kind, after, limit],
+  );
+  const schema = keptPartSchemas[kind] as unknown as z.ZodType<PartOf[K]>;
+  const parts = rows.flatMap(({ document }) => schema.safeParse(document).data ?? []);
+  return { parts, last: rows.length < limit ? null : (rows.at(-1)?.id ?? null) };
+}
+
 /** The parts of these ids, of any kind, in no order; what is not in the catalogue is left out. */
 export const findParts = async (sql: Sql, ids: string[]): Promise<Part[]> =>
   ids.length === 0

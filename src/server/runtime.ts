@@ -11,7 +11,6 @@ import type { InHand } from './in-hand';
 import type { JobChanges } from './job-changes';
 import type { JobsRead } from './jobs';
 import type { KeptProfiles } from './kept-profiles';
-import type { Shelves } from './shelves';
 
 /** All that a use case works with. Clock and threads are passed in, so that tests decide them. */
 export type Runtime = {
@@ -40,8 +39,6 @@ export type Runtime = {
   /** The image server is being asked; what it said last where it did not answer. */
   asking: Promise<void> | null;
   makerFault: Fault | null;
-  /** Drives, pads and sinks as they were last read. */
-  shelves: Shelves | null;
   /** Whether the dock's folder knows holes; null before it was tried. */
   knowsHoles: boolean | null;
   /** Jobs of the bench as they were last read. */

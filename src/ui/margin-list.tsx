@@ -1,6 +1,6 @@
 'use client';
 import { Collapsible } from 'radix-ui';
-import { type Margin, type Verdict, compareMargins, oldestDay } from '@/core/margin';
+import { type Margin, type Verdict, boundsOf, compareMargins, oldestDay } from '@/core/margin';
 import { type ShowOptions, showEstimate, showLeft, showLimit } from '@/core/units';
 import { BowlSign } from './bowl-sign';
 import { brimShare, marginBar, trackPercent } from './margin-bar';
@@ -37,14 +37,7 @@ function Bar({ margin }: { margin: Margin }) {
 const originWords = (margin: Margin): string[] => {
   const lines: string[] = [];
   if (margin.value.known) lines.push(`Value: ${margin.value.origin.note}`);
-  const { limit } = margin;
-  const bounds =
-    limit.kind === 'one-of' || limit.kind === 'version-at-least'
-      ? [limit]
-      : limit.kind === 'within'
-        ? [limit.from, limit.to]
-        : [limit.limit];
-  const notes = bounds.flatMap((bound) => ('origin' in bound ? [bound.origin.note] : []));
+  const notes = boundsOf(margin.limit).flatMap((bound) => ('origin' in bound ? [bound.origin.note] : []));
   if (notes.length > 0) lines.push(`Limit: ${[...new Set(notes)].join('; ')}`);
   return lines;
 };

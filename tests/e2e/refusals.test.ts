@@ -68,16 +68,14 @@ it('a profile without a cover height is unknown, with how to measure it, until i
   await visit(page, '/jobs/Q-0415/fit');
   await page.getByText('Not known yet.').waitFor();
   await page.getByText('Lay putty on the drive').first().waitFor();
-  expect(await act(app, 'Q-0415', { kind: 'choose', driveId: 'tolvane-skiff-1000', padIds: [] })).toBe(
-    'fit-unknown',
-  );
-  // The main action leads to the measure that is missing.
-  await page.getByRole('button', { name: 'Measure it first' }).waitFor();
-  await page.keyboard.press('Enter');
-  await page.keyboard.type('3.9');
-  expect(await page.getByLabel('Measured').inputValue()).toBe('3.9');
+  // It shows inside alone: a drive is chosen for the time being, and Swap waits for the measure.
+  expect(await act(app, 'Q-0415', { kind: 'choose', driveId: 'tolvane-skiff-1000', padIds: [] })).toBe('ok');
+  expect((await view(app, 'Q-0415')).holds.map(({ code }) => code)).toContain('fit-unmeasured');
+  await page.getByRole('tab', { name: 'This device' }).click();
+  await page.getByLabel('Measured', { exact: true }).fill('3.9');
   await page.getByLabel('Give or take').fill('0.1');
   await page.getByRole('button', { name: 'Use it' }).click();
+  expect((await view(app, 'Q-0415')).holds.map(({ code }) => code)).not.toContain('fit-unmeasured');
   await page.getByText('It fits.').waitFor();
 });
 

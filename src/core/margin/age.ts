@@ -1,13 +1,21 @@
-import type { Margin } from './margin';
+import type { Limit, Margin } from './margin';
+
+/** What a limit stands on: one end, both, or the list that it is. */
+export function boundsOf(limit: Limit) {
+  switch (limit.kind) {
+    case 'one-of':
+    case 'version-at-least':
+      return [limit];
+    case 'within':
+      return [limit.from, limit.to];
+    default:
+      return [limit.limit];
+  }
+}
 
 /** The oldest day that a margin’s numbers come from; null where none of them says its day. */
 export function oldestDay({ value, limit }: Margin): string | null {
-  const bounds =
-    limit.kind === 'one-of' || limit.kind === 'version-at-least'
-      ? [limit]
-      : limit.kind === 'within'
-        ? [limit.from, limit.to]
-        : [limit.limit];
+  const bounds = boundsOf(limit);
   const days = [value, ...bounds].flatMap((one) => ('origin' in one && one.origin.at ? [one.origin.at] : []));
   return days.reduce<string | null>((least, day) => (least === null || day < least ? day : least), null);
 }

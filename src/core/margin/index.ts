@@ -32,6 +32,6 @@ export {
   within,
 } from './margin';
 export { compareMargins, compareVerdicts, isKept, worstMargin } from './order';
-export { monthsBefore, oldestDay } from './age';
+export { boundsOf, monthsBefore, oldestDay } from './age';
 export { rangeFault } from './range';
 export type { Range } from './range';

@@ -20,7 +20,7 @@ import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
 import { usePrinting } from '../use-printing';
 
-import type { AskAnswerProps } from './ask-answer';
+import type { AskAnswerProps } from './asked-view';
 
 /** The answer about a device: with a drive its fit, without one what fits it. */
 export function Answer({

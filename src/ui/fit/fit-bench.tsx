@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { Tabs } from 'radix-ui';
 import { type ReactNode, useMemo, useState } from 'react';
 import {
@@ -11,20 +12,14 @@ import {
   fit,
 } from '@/core/fit';
 import type { PartsView } from '@/core/job-view';
-import { type KitAsked, kitOf } from '@/core/kit';
+import type { KitAsked } from '@/core/kit';
 import { type ShowOptions, showLengthMm } from '@/core/units';
 import { Button } from '../button';
 import { MarginList } from '../margin-list';
 import { Card } from '../station-frame';
 import { ChainCard } from './chain-card';
-import { DisputePanel } from './dispute-panel';
 import type { LayerId } from './cut';
 import { FinalChangeNotice } from './final-change';
-import { HeatCard } from './heat-card';
-import { HeightsPanel } from './heights-panel';
-import { PadPanel } from './pad-panel';
-import { RemedyPanel } from './remedy-panel';
-import { KitPanel } from './kit-panel';
 import { SlotCut } from './slot-cut';
 import { type Trial, nearestPad, withTrial } from './trial';
 import { VerdictLine } from './verdict-line';
@@ -57,6 +52,23 @@ type Props = {
   /** Draws its two halves into the frame of the screen around it. */
   children: (halves: { main: ReactNode; aside: ReactNode; answer: FitAnswer; trying: boolean }) => ReactNode;
 };
+
+// What stands behind a tab is loaded when it is looked at, and the heat once the rest stands.
+const DisputePanel = dynamic(() => import('./dispute-panel').then((m) => m.DisputePanel));
+const HeightsPanel = dynamic(() => import('./heights-panel').then((m) => m.HeightsPanel));
+const KitOf = dynamic(() => import('./kit-of').then((m) => m.KitOf));
+const PadPanel = dynamic(() => import('./pad-panel').then((m) => m.PadPanel));
+const RemedyPanel = dynamic(() => import('./remedy-panel').then((m) => m.RemedyPanel));
+const HeatCard = dynamic(() => import('./heat-card').then((m) => m.HeatCard), {
+  ssr: false,
+  loading: () => (
+    <Card title="Heat">
+      <p role="status" className="min-h-60 text-[14px] text-soft">
+        The heat is worked out…
+      </p>
+    </Card>
+  ),
+});
 
 /**
  * The fit of one build in one place, as it is looked at: the cut, what is left over, heat, speed, and below them what
@@ -157,18 +169,18 @@ export function FitBench({
       id: 'shopping',
       title: 'To buy and lay out',
       content: (
-        <KitPanel
-          kit={kitOf({
+        <KitOf
+          asked={{
             ...kit,
             profile: setting.profile,
             build,
             cases: parts.cases,
             revisionId: setting.revisionId,
-          })}
+          }}
           locale={locale}
         >
           {kitQuestions}
-        </KitPanel>
+        </KitOf>
       ),
     },
   ];

@@ -23,7 +23,8 @@ import { useSecondsLeft } from './use-seconds-left';
 import { OverrideForm } from './override-form';
 import { WorkQuestions } from './work-questions';
 
-const KitCard = dynamic(() => import('./kit-card').then((m) => m.KitCard));
+// It stands below what the hands do: loaded once that is there.
+const KitCard = dynamic(() => import('./kit-card').then((m) => m.KitCard), { ssr: false });
 
 /** What do my hands do now? Open, swap and close from one engine; the bowl beside it. */
 export function HandsStation({

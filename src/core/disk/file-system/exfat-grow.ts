@@ -6,16 +6,13 @@ import { viewOf } from '../bytes';
 import type { Write } from '../write';
 import { type ExFat, exFatClusterOffset } from './exfat';
 import type { Change, MovedArea } from './file-system';
-import type { ExFatBitmap, ExFatFileSystem } from './read-exfat';
+import { type ExFatBitmap, type ExFatFileSystem, mostMappedClusters } from './read-exfat';
 
 /**
  * Growing an exFAT beyond what its tables reach. Clusters keep their numbers, so that no folder and no chain is touched: the table is
  * made longer, the heap of clusters stands so much farther from the start, and the map of used clusters, where it must be longer, moves
  * into free clusters that lie together (systems read it as one piece).
  */
-
-/** Clusters of the largest map that is handled here: 2^28 bits are 32 MiB. */
-export const mostMappedClusters = 2 ** 28;
 
 /** The shape that an exFAT has at a size: where its heap begins, how long its table is, how many clusters it has, and its own length. */
 export type ExFatShape = { heapOffset: number; fatSectors: number; clusters: number; volumeSectors: number };

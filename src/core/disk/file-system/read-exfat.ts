@@ -10,8 +10,10 @@ import {
   parseExFat,
   readExFatRoot,
 } from './exfat';
-import { mostMappedClusters } from './exfat-grow';
 import { type FileSystem, type FileSystemReading, type Usage, dirtyFault } from './file-system';
+
+/** Clusters of the largest map that is handled here: 2^28 bits are 32 MiB. */
+export const mostMappedClusters = 2 ** 28;
 
 /** Where the bitmap lies, for growing it: pieces in order, and its entry in the root folder. */
 export type ExFatBitmap = { pieces: BitmapPiece[]; bytes: number; entryOffset: number };
