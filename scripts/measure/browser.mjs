@@ -114,7 +114,9 @@ async function hash(browser, address, path, besides) {
 /** Bytes of compressed script that a page brings with it: all that its HTML names, each once. */
 async function firstLoad(address, path) {
   const html = await (await fetch(`${address}${path}`)).text();
-  const named = new Set(html.match(/static\/chunks\/[\w.~-]+\.js/gu));
+  // What only browsers without modules load does not count.
+  const modern = html.replace(/<script[^>]*noModule[^>]*>/giu, '');
+  const named = new Set(modern.match(/static\/chunks\/[\w.~-]+\.js/gu));
   return [...named].reduce(
     (sum, name) => sum + gzipSync(readFileSync(join(projectFolder, '.next', name))).length,
     0,

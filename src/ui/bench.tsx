@@ -1,6 +1,6 @@
 import Link from './link';
 import type { BenchCard, BenchColumn, BenchView } from '@/core/job-view';
-import { showDuration } from '@/core/units';
+import { promiseWords } from './promise-words';
 import { BowlSign } from './bowl-sign';
 import { showDate, showMoment } from './clock';
 
@@ -10,14 +10,6 @@ const columns: { id: BenchColumn; name: string; empty: string }[] = [
   { id: 'held', name: 'On hold', empty: 'Nothing is held.' },
   { id: 'ready', name: 'Ready to hand over', empty: 'Nothing is ready yet.' },
 ];
-
-/** The promise in words: spare time left, or how late it will be. */
-export function promiseWords(card: Pick<BenchCard, 'promise'>): string {
-  const { left, verdict } = card.promise;
-  if (!left) return 'no time promised';
-  const words = left.value >= 0 ? `${showDuration(left.value)} spare` : `${showDuration(-left.value)} late`;
-  return verdict === 'tight' ? `${words}, may slip` : words;
-}
 
 const tag: Record<BenchColumn, string> = {
   hands: 'bg-info-fill',

@@ -25,7 +25,7 @@ import {
 } from '../margin';
 import { type Drive, forecastSectors } from '../part';
 import { type Result, ok } from '../result';
-import { placeIdOf } from './fit-of';
+import { placeIdOf } from './place-of-job';
 import { writesItself } from '../route';
 import type { ReadingName } from './outcome';
 import { type CopyProof, isProof, isProofOfDrive } from '../copy';

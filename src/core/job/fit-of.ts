@@ -19,10 +19,6 @@ import type { Job } from './job';
 export const oldDriveOf = ({ takeIn: { oldDrive, dataToKeep } }: Job): OldDrive | null =>
   oldDrive && { labelGB: oldDrive.labelGB, usedBytes: oldDrive.usedBytes, dataToKeep };
 
-/** Where in the device a job puts its drive: as chosen, else as taken in. */
-export const placeIdOf = ({ choice, takeIn }: Pick<Job, 'choice' | 'takeIn'>): string | null =>
-  choice ? choice.placeId : takeIn.placeId;
-
 /** The device's side of the fit question of a job, at one of its places (null: the main one). */
 export function settingOfJob(job: Job, profile: DeviceProfile, placeId: string | null = null): Setting {
   return {

@@ -55,9 +55,9 @@ export {
   needsReason,
   notAgreed,
   oldDriveOf,
-  placeIdOf,
   settingOfJob,
 } from './fit-of';
+export { placeIdOf } from './place-of-job';
 export { handworkSpread, promiseMargin, workLeftSeconds } from './promise';
 export { currentStation, stationHold, stationStatesOf } from './stations';
 export { TakeIn, TakeInForm, takeInFacts } from './take-in';

@@ -18,7 +18,8 @@ import {
 } from '../work';
 import { writesItself } from '../route';
 import { chargeLimitOf } from './charge-policy';
-import { fitAnswer, insideOfChoice, placeIdOf, settingOfJob } from './fit-of';
+import { fitAnswer, insideOfChoice, settingOfJob } from './fit-of';
+import { placeIdOf } from './place-of-job';
 import type { DecideContext, JobContext } from './context';
 import type { Job, JobState } from './job';
 

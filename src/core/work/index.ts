@@ -26,5 +26,7 @@ export { procedureFaults, safeToTouch } from './procedure-faults';
 export { forkOf, namedRevisions, variantsOf } from './variant';
 export type { Variant } from './variant';
 export type { HandStep, HandStation, SwapCondition } from './procedure';
-export { allSteps, dueSteps, measureStepId, screwsAtStart, swapSteps, undo, wayBack, wayIn } from './ways';
+export { allSteps, dueSteps, screwsAtStart, swapSteps, undo, wayBack, wayIn } from './ways';
 export type { SwapConditions } from './ways';
+export { measureStepId } from './measure-step';
+export type { Measuring } from './measure-step';

@@ -1,5 +1,6 @@
 import { cableFact } from './cable';
 import { type FactName, type FactSetting, factValue, foldFacts } from './facts';
+import { type Measuring, measureSteps } from './measure-step';
 import type { HandStep, OpenStep, Procedure, SwapCondition, SwapStep } from './procedure';
 import { type Variant, forkOf, stepsFor } from './variant';
 
@@ -68,47 +69,8 @@ export type SwapConditions = Variant & {
   holds?: readonly SwapCondition[];
   /** Nothing is in the place: what only draws the old drive out falls out. */
   isEmpty?: boolean;
-  /** What is measured once it is open, since nobody could know it before; null for nothing. */
-  measuring?: { what: string; how: string; isOpen: boolean } | null;
+  measuring?: Measuring | null;
 };
-
-/** The step that measures what only shows inside. */
-export const measureStepId = 'measure-inside';
-
-/** It stands between opening and swapping, and is not done before what it measures is entered. */
-function measureSteps({ measuring }: SwapConditions): HandStep[] {
-  if (!measuring) return [];
-  return [
-    {
-      id: measureStepId,
-      station: 'open',
-      title: `Measure: ${measuring.what}`,
-      how: measuring.how,
-      at: null,
-      tool: 'caliper',
-      materials: [],
-      hold: null,
-      caution: null,
-      breaks: null,
-      pry: null,
-      stuck: null,
-      minutes: 3,
-      touchesBoard: true,
-      mayDo: 'anyone',
-      needs: measuring.isOpen ? [{ fact: 'heights.measured', value: true }] : [],
-      effects: [{ fact: 'heights.measured', value: true }],
-      takesOut: [],
-      putsIn: [],
-      unplugs: [],
-      plugs: [],
-      tooEarly: null,
-      forgotten: 'A drive that does not fit shows only when the case is closed over it.',
-      alongside: [],
-      waits: false,
-      afterFork: false,
-    },
-  ];
-}
 
 const drawsDriveOut = ({ effects, takesOut, unplugs }: OpenStep): boolean =>
   takesOut.length === 0 &&
@@ -207,7 +169,7 @@ export const screwsAtStart = (procedure: Procedure): FactSetting[] =>
 /** All steps of the hands in their order: the way in, the swap, the way back. */
 export const allSteps = (procedure: Procedure, conditions: SwapConditions = {}): HandStep[] => [
   ...wayIn(procedure, conditions),
-  ...measureSteps(conditions),
+  ...measureSteps(conditions.measuring),
   ...swapSteps(procedure, conditions),
   ...wayBack(procedure, conditions),
 ];

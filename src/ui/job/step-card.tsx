@@ -7,9 +7,9 @@ import { Button } from '../button';
 import { LostFastener } from './lost-fastener';
 import type { StationProps } from './station-props';
 import { StepDetails } from './step-details';
-import { StepPhotos } from './step-photos';
 import { Stopwatch } from './stopwatch';
 
+const StepPhotos = dynamic(() => import('./step-photos').then((m) => m.StepPhotos));
 const DeviceForm = dynamic(() => import('./device-form').then((m) => m.DeviceForm));
 
 type Props = Pick<StationProps, 'view' | 'act' | 'busy' | 'removePhoto'> & {
@@ -67,7 +67,9 @@ export function StepCard({ view, act, busy, removePhoto, here, isStuck, waitS }:
         </div>
       )}
       <StepDetails step={here} procedure={view.profile.procedure} />
-      <StepPhotos view={view} step={here} busy={busy} removePhoto={removePhoto} />
+      {view.photos.length + view.pictures.length > 0 && (
+        <StepPhotos view={view} step={here} busy={busy} removePhoto={removePhoto} />
+      )}
       {isStuck && (
         <div role="status" className="mt-4 rounded-xl bg-sunken p-4">
           <b>Stuck: never force it.</b>{' '}

@@ -7,7 +7,7 @@ import { Shell } from '@/app/shell';
 import type { JobView, PartsView } from '@/core/job-view';
 import { type StationId, stationNames } from '@/core/route';
 import { showBytes } from '@/core/units';
-import { promiseWords } from '@/ui/bench';
+import { promiseWords } from '@/ui/promise-words';
 import { showMoment } from '@/ui/clock';
 import { Stepper } from '@/ui/stepper';
 import type { StationProps } from '@/ui/job/station-props';
