@@ -159,11 +159,14 @@ export async function rankedView(runtime: Runtime, form: unknown): Promise<Resul
   );
   const drives = withPairs(setting, brought);
   const words = asked.text.toLowerCase().split(/\s+/u).filter(Boolean);
-  const matching = drives.filter((drive) => {
-    const all =
-      `${drive.maker} ${drive.model} ${drive.formFactor} ${drive.labelGB} ${drive.protocol}`.toLowerCase();
-    return words.every((word) => all.includes(word));
-  });
+  const matching =
+    words.length === 0
+      ? drives
+      : drives.filter((drive) => {
+          const all =
+            `${drive.maker} ${drive.model} ${drive.formFactor} ${drive.labelGB} ${drive.protocol}`.toLowerCase();
+          return words.every((word) => all.includes(word));
+        });
   const { onlyGB } = asked;
   const ofSize = onlyGB === null ? matching : matching.filter(({ labelGB }) => labelGB === onlyGB);
   const wish = { currency: settings.currency, prefers: settings.prefersMakers, shelfFirst: asked.shelfFirst };

@@ -6,11 +6,11 @@ import type { Database } from './database';
 export type Shelves = { mark: string; drives: Drive[]; pads: Pad[]; sinks: Heatsink[] };
 
 /** Parts read in one go: behind them others have their turn. */
-const partsAtOnce = 150;
+const partsAtOnce = 100;
 
 const compareTexts = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 
-/** All parts of a kind, read and parsed in slices, so that nobody waits for a large catalogue; by maker, model, size. */
+/** All parts of a kind, read and parsed in slices, so that nobody waits for a large catalogue; by their ids. */
 async function inSlices<K extends PartKind>(database: Database, kind: K): Promise<PartOf[K][]> {
   const parts: PartOf[K][] = [];
   for (let after: string | null = ''; after !== null;) {
@@ -24,27 +24,28 @@ async function inSlices<K extends PartKind>(database: Database, kind: K): Promis
     after = slice.last;
     await othersTurn();
   }
-  const size = (part: PartOf[K]) =>
-    part.schema === 'jicara.drive/2'
-      ? part.labelGB
-      : part.schema === 'jicara.pad/2'
-        ? part.freeThicknessMm.value
-        : 0;
+  return parts;
+}
+
+/** As they lie in a drawer: by maker, model and thickness. */
+const inOrder = <P extends Pad | Heatsink>(parts: P[]): P[] => {
+  const thickness = (part: Pad | Heatsink) =>
+    part.schema === 'jicara.pad/2' ? part.freeThicknessMm.value : part.baseMm.value;
   return parts.sort(
     (a, b) =>
       compareTexts(a.maker, b.maker) ||
       compareTexts(b.model, a.model) ||
-      size(a) - size(b) ||
+      thickness(a) - thickness(b) ||
       compareTexts(a.id, b.id),
   );
-}
+};
 
 async function read(database: Database, mark: string): Promise<Shelves> {
   return {
     mark,
     drives: await inSlices(database, 'drive'),
-    pads: await inSlices(database, 'pad'),
-    sinks: await inSlices(database, 'heatsink'),
+    pads: inOrder(await inSlices(database, 'pad')),
+    sinks: inOrder(await inSlices(database, 'heatsink')),
   };
 }
 

@@ -156,7 +156,7 @@ export class Ranking {
     const entries: Entry[] = [];
     for (const [at, drive] of drives.entries()) {
       entries.push(this.atBest(drive, at, far));
-      if (at % 500 === 499) yield;
+      if (at % 200 === 199) yield;
     }
     entries.sort(compare);
     yield;

@@ -13,7 +13,6 @@ import { useWakeLock } from '../use-wake-lock';
 import { Alongside } from './alongside';
 import { BowlAside } from './bowl-aside';
 import { HoldRemedy } from './hold-remedy';
-import { RevisionChoice } from './revision-choice';
 import { SafeToTouch } from './safe-to-touch';
 import { StationCautions } from './station-cautions';
 import type { StationProps } from './station-props';
@@ -23,6 +22,7 @@ import { useSecondsLeft } from './use-seconds-left';
 import { OverrideForm } from './override-form';
 import { WorkQuestions } from './work-questions';
 
+const RevisionChoice = dynamic(() => import('./revision-choice').then((m) => m.RevisionChoice));
 // It stands below what the hands do: loaded once that is there.
 const KitCard = dynamic(() => import('./kit-card').then((m) => m.KitCard), { ssr: false });
 

@@ -134,7 +134,7 @@ it('both policies of charge are asked for before the first step, where the maker
   expect(acts).toEqual([{ kind: 'charge-policy', policy: 'storage-mode' }]);
 });
 
-it('the board is told by its marks, and Space does nothing before', () => {
+it('the board is told by its marks, and Space does nothing before', async () => {
   const bench = new Bench({ ...takeIn, profileId: wren.id }, wren);
   const view = viewOf(bench);
   const shield = view.steps.findIndex(({ id }) => id === 'shield-late');
@@ -147,7 +147,7 @@ it('the board is told by its marks, and Space does nothing before', () => {
   render(<HandsStation station="open" {...props(there)} />);
   fireEvent.keyDown(document.body, { key: ' ' });
   expect(acts).toEqual([]);
-  fireEvent.click(screen.getByLabelText(/shield painted black/u));
+  fireEvent.click(await screen.findByLabelText(/shield painted black/u));
   expect(acts).toEqual([{ kind: 'revision', revisionId: 'late' }]);
   cleanup();
   render(<RevisionChoice {...props(view)} />);
