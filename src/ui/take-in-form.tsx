@@ -248,7 +248,6 @@ export function TakeInForm({
             />
           </div>
           {choice('inside', 'Is a drive in it now?', insideOptions)}
-          {!isEmpty && choice('keep', 'Is there data to keep?', yesNo)}
           {error('inside') && (
             <p role="alert" className="col-span-full font-semibold text-over">
               {error('inside')}
@@ -277,6 +276,7 @@ export function TakeInForm({
               />
             </div>
           )}
+          {!isEmpty && choice('keep', 'Is there data to keep?', yesNo)}
           {choice('card', 'Is a card in the slot?', yesNoUnknown)}
           {!isEmpty && choice('encryption', 'Is encryption on?', yesNoUnknown)}
           {hasCell && choice('swollen', 'Does the back bulge?', yesNoUnknown)}

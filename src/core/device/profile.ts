@@ -5,6 +5,8 @@ import { ProfileShape } from './profile-shape';
 
 /** A profile without faults: what is said in it agrees with itself, and its procedure can be worked. */
 export const DeviceProfile = ProfileShape.superRefine((profile, context) => {
+  // Of what is not even of its shape nothing more is asked.
+  if (context.issues.length > 0) return;
   for (const { path, message } of profileFaults(profile)) context.addIssue({ code: 'custom', path, message });
 });
 export type DeviceProfile = ProfileShape;

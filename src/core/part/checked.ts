@@ -11,7 +11,9 @@ export const checked = <S extends z.ZodObject>(
 ): S =>
   shape.superRefine((part, context) => {
     const value = part as z.infer<S>;
-    for (const { path, message } of [...figureFaults(value), ...contradictions(value)])
+    // What is not even of its shape, such as an empty list, can contradict nothing.
+    const told = context.issues.length > 0 ? [] : contradictions(value);
+    for (const { path, message } of [...figureFaults(value), ...told])
       context.addIssue({ code: 'custom', path, message });
   });
 

@@ -160,7 +160,7 @@ export function HeatCard({ setting, build, answer, pads, sinks }: Props) {
           firstMin={built?.firstThrottleMin ?? null}
         />
       )}
-      {setting.profile.inUse && (
+      {setting.profile.inUse && settled?.known && (
         <BatteryWords minutes={batteryMinutes(setting.profile, build.drive, workload)} />
       )}
       {asked.missing && asked.questions.length === 0 ? (
