@@ -1,10 +1,12 @@
-import { type Part, type PartKind, kindOf } from '../part';
+import { type Part, type PartKind, kindOf, singleId } from '../part';
 import { type Money, showLengthMm } from '../units';
 import { partsOf } from './price';
 import { driveForm } from './plug';
 import type { Build } from './question';
 
 export type ShoppingLine = {
+  /** As the catalogue calls it, of a pair the single one. */
+  id: string;
   kind: PartKind;
   name: string;
   /** Exact size, or what is special about it. */
@@ -52,6 +54,7 @@ export function partLines(build: Build): ShoppingLine[] {
   return once.map((part): ShoppingLine => {
     const count = parts.filter(({ id }) => id === part.id).length;
     return {
+      id: singleId(part.id) ?? part.id,
       kind: kindOf(part),
       name: `${part.maker} ${part.model}`,
       detail: detail(part, build),

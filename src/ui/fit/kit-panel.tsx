@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { type Kit, type KitGroup, type KitThing, kitGroups } from '@/core/kit';
 import { showMoney } from '@/core/units';
+import Link from '../link';
 
 const groupWords: Readonly<Record<KitGroup, string>> = {
   protection: 'What protects',
@@ -126,6 +127,11 @@ function PartTable({ kit: { parts, toBuy }, locale }: { kit: Kit; locale: string
                     .filter(Boolean)
                     .join(', ')}
                 </span>
+              )}
+              {line.buy > 0 && (
+                <Link href={`/parts/${line.id}`} className="block text-[12.5px] underline underline-offset-4">
+                  prices seen
+                </Link>
               )}
             </td>
           </tr>
