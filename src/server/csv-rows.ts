@@ -5,7 +5,6 @@ import { type Result, ok, refuse } from '@/core/result';
 export type CsvRow = { row: Record<string, string>; line: number };
 export type CsvRows = { columns: string[]; rows: CsvRow[]; broken: { line: number; message: string }[] };
 
-const newlines = (text: string): number => text.match(/\r\n|\n|\r/gu)?.length ?? 0;
 const isEmpty = (row: Record<string, unknown>): boolean =>
   Object.values(row).every((cell) => typeof cell !== 'string' || cell.trim() === '');
 
@@ -31,6 +30,9 @@ export function csvRows(text: string, mostRows: number): Result<CsvRows> {
     preview: 2 * mostRows + 1,
   });
   const columns = table.meta.fields ?? [];
+  // Where lines end by a single mark, another one in a cell is no line.
+  const mark = table.meta.linebreak === '\r' ? '\r' : '\n';
+  const newlines = (cell: string): number => cell.split(mark).length - 1;
   let line = 2 + columns.reduce((sum, name) => sum + newlines(name), 0);
   const lineOf: number[] = [];
   const rows: CsvRow[] = [];
@@ -49,7 +51,7 @@ export function csvRows(text: string, mostRows: number): Result<CsvRows> {
     line +=
       1 + Object.values(row).reduce((sum, cell) => sum + (typeof cell === 'string' ? newlines(cell) : 0), 0);
   }
-  if (rows.length > mostRows)
+  if (rows.length > mostRows || table.meta.truncated)
     return refuse(
       'too-long',
       `More than ${mostRows} lines.`,
