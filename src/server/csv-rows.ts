@@ -10,9 +10,11 @@ const isEmpty = (row: Record<string, unknown>): boolean =>
 
 /** What separates the columns: whichever of the three stands most often in the heading, outside of quotes. */
 function separatorOf(text: string): string {
-  const [heading = ''] = text.split(/[\r\n]/u, 1);
-  const bare = heading.replace(/"[^"]*"/gu, '');
-  const count = (mark: string) => bare.split(mark).length - 1;
+  const [heading = ''] = text
+    .slice(0, 20_000)
+    .replace(/"[^"]*"/gu, '')
+    .split(/[\r\n]/u, 1);
+  const count = (mark: string) => heading.split(mark).length - 1;
   return [',', ';', '\t'].reduce((best, mark) => (count(mark) > count(best) ? mark : best));
 }
 
