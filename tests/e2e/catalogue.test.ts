@@ -35,7 +35,7 @@ it('a counter question is completed, answered in one look, kept in the address, 
   await page.getByText('Braskit Osprey').first().waitFor();
   await page.keyboard.type('ey 2280-D2-M 2 TB 7000');
   await page.getByText('It does not fit.').waitFor();
-  await page.getByText('Sides with chips: double').waitFor();
+  await page.getByText('Sides with chips: double').first().waitFor();
   await page.waitForURL('**/ask?q=osprey%202280-D2-M%202%20TB%207000');
   // The address alone gives the same answer.
   await visit(page, new URL(page.url()).pathname + new URL(page.url()).search);

@@ -75,8 +75,8 @@ it('a profile without a cover height is unknown, with how to measure it, until i
   await page.getByLabel('Measured', { exact: true }).fill('3.9');
   await page.getByLabel('Give or take').fill('0.1');
   await page.getByRole('button', { name: 'Use it' }).click();
-  expect((await view(app, 'Q-0415')).holds.map(({ code }) => code)).not.toContain('fit-unmeasured');
   await page.getByText('It fits.').waitFor();
+  expect((await view(app, 'Q-0415')).holds.map(({ code }) => code)).not.toContain('fit-unmeasured');
 });
 
 it('what is typed wrongly at take-in is marked with its fix, and nothing typed is lost', async () => {
