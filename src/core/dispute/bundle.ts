@@ -51,5 +51,8 @@ export function bundles(asked: DisputeAsked): Bundle[] {
   const withSink = alike.filter((line) => line.build.drive.ownSink);
   const bare = alike.filter((line) => !line.build.drive.ownSink && line.build.sink);
   if (withSink.length === 0 || bare.length === 0) return [];
-  return [...withSink.slice(0, 2), ...bare.slice(0, 2)].map((line) => bundleOf(asked, line.build));
+  // The one in question stands among its own first.
+  const two = (some: CandidateLine[]) =>
+    [...some].sort((a, b) => Number(b === own) - Number(a === own)).slice(0, 2);
+  return [...two(withSink), ...two(bare)].map((line) => bundleOf(asked, line.build));
 }

@@ -145,6 +145,7 @@ it('a sink that comes on the drive stands beside one of one’s own, with money,
   expect(sold.some(({ name, minutes }) => name.endsWith('with its sink') && minutes === 0)).toBe(true);
   const own = sold.find(({ name }) => name.endsWith('bare'));
   // Clipping a sink on, 3 min, and laying a pad, 4 min.
+  expect(own?.name).toBe('Ostrel Marl, bare');
   expect(own).toMatchObject({ minutes: 7, parts: [expect.any(String), expect.any(String)] });
   expect(own?.price?.minor).toBeGreaterThan(0);
   expect(bundles({ ...asked('braskit-osprey', best.build), lines })).toEqual([]);

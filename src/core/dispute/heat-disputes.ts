@@ -128,7 +128,9 @@ export function holdDispute({
     sinks.flatMap(({ hold }) => (hold.by === by ? [hold.forceN.value] : []));
   const span = (by: 'bands' | 'clips') => {
     const all = forces(by);
-    return all.length > 0 ? `${by} ${Math.min(...all).toFixed(0)} to ${Math.max(...all).toFixed(0)} N` : null;
+    if (all.length === 0) return null;
+    const [least, most] = [Math.min(...all).toFixed(0), Math.max(...all).toFixed(0)];
+    return `${by} ${least === most ? least : `${least} to ${most}`} N`;
   };
   const clipped = sinks.filter(({ hold }) => hold.by === 'clips');
   const tight =
