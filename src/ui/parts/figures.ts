@@ -148,7 +148,7 @@ function driveFigures(drive: Drive, options: Options): Figure[] {
         }
       : known('Endurance', undefined, 'none', options),
     sheet('Rated duty', drive.duty?.join(', ') ?? 'not known'),
-    sheet('Guarantee', drive.guaranteeYears === undefined ? 'not known' : `${drive.guaranteeYears} years`),
+    sheet('Guarantee', drive.guaranteeYears === undefined ? 'not stated' : `${drive.guaranteeYears} years`),
   ];
 }
 
