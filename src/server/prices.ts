@@ -91,7 +91,9 @@ async function pricedParts(sql: Sql): Promise<Priced[]> {
 /** A part with a newer price than it had; null where what it has is as new. */
 function renewed(part: Part, seen: PriceSeen[], currency: string): Part | null {
   const latest = latestPrice(seen, currency);
-  if (!latest || (part.priceDate !== undefined && latest.day < part.priceDate)) return null;
+  // A price without a day is as old as the paper it stands in.
+  const since = part.priceDate ?? part.sourceDate;
+  if (!latest || (since !== undefined && latest.day < since)) return null;
   return {
     ...part,
     price: latest.price,

@@ -59,6 +59,9 @@ function stepIsDue(asked: StepAsked): Result<null> {
     : ok(null);
 }
 
+/** The step that measures what only shows inside, while it is not entered. */
+const isUnmeasured = ({ id, needs }: HandStep): boolean => id === measureStepId && needs.length > 0;
+
 /** The drive must be chosen and fit, whoever does it must be trained, and the step’s own needs be met. */
 function stepIsSafe(asked: StepAsked): Result<null> {
   const { state, context } = asked;
@@ -82,12 +85,14 @@ function stepIsSafe(asked: StepAsked): Result<null> {
       `${by} is not noted as trained for mains supplies.`,
       'Let someone who is, and is allowed by local rules, do this step; the Workshop screen says who.',
     );
-  if (step.id === measureStepId && step.needs.length > 0)
-    return refuse(
-      'not-measured',
-      `${step.title}: nobody has entered it yet.`,
-      'Measure it, and enter it in this step; the choice is judged anew.',
-    );
+  if (isUnmeasured(step))
+    return state.job.choice?.reason != null || isTrue(state.facts, overrideFact('fit-unmeasured'))
+      ? ok(null)
+      : refuse(
+          'not-measured',
+          `${step.title}: nobody has entered it yet.`,
+          'Measure it, and enter it in this step; the choice is judged anew.',
+        );
   const need = step.needs.find(({ fact, value }) => factValue(state.facts, fact) !== value);
   return need
     ? refuse(
@@ -110,7 +115,10 @@ export const step = personAct(stepSchema, {
   decide(asked) {
     const due = dueStep(asked);
     if (!due) return refuse('step-order', 'Another step comes first.', 'Do the steps in their order.');
-    return said(asked.state.job, 'step', due.title, due.effects, due.id);
+    // Whoever goes on by a reason has measured nothing, and the history says so.
+    return isUnmeasured(due)
+      ? said(asked.state.job, 'step', `Gone on without it. ${due.title}.`, [], due.id)
+      : said(asked.state.job, 'step', due.title, due.effects, due.id);
   },
 });
 

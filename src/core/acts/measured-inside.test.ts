@@ -4,7 +4,7 @@ import { fillWish } from '../disk';
 import { bare, fit, onlyInside } from '../fit';
 import { holdsOf, nextStep, settingOfJob, stepsOf } from '../job';
 import { about, missing } from '../margin';
-import { measureStepId } from '../work';
+import { factValue, measureStepId } from '../work';
 import { Bench, choose, drives, takeIn } from './bench.test.data';
 
 const wren = DeviceProfile.parse(wrenData);
@@ -67,6 +67,32 @@ describe('what can only be measured inside', () => {
     expect(isListed(bench)).toBe(true);
   });
 
+  it.each(['a reason at Fit', 'the hold walked past'])(
+    'is gone on without by %s, and the history says that nothing was measured',
+    (by) => {
+      const bench = chosen(alike);
+      const reason = 'no putty here, the drive is flat';
+      bench.do({ kind: 'revision', revisionId: wren.revisions[0]?.id ?? null });
+      for (let next = nextStep(bench.state, bench.context); next && next.id !== measureStepId;) {
+        bench.do({ kind: 'step', stepId: next.id });
+        next = nextStep(bench.state, bench.context);
+      }
+      expect(bench.do({ kind: 'step', stepId: measureStepId })).toBe('not-measured');
+      if (by === 'a reason at Fit')
+        bench.state = {
+          ...bench.state,
+          job: {
+            ...bench.state.job,
+            choice: bench.state.job.choice && { ...bench.state.job.choice, reason },
+          },
+        };
+      else expect(bench.do({ kind: 'override', code: 'fit-unmeasured', reason })).toBe('ok');
+      expect(bench.do({ kind: 'step', stepId: measureStepId })).toBe('ok');
+      expect(bench.state.history.at(-1)?.sentence).toContain('Gone on without it');
+      expect(factValue(bench.state.facts, 'heights.measured')).toBeNull();
+    },
+  );
+
   it('takes the choice back where it turns out too low', () => {
     const bench = chosen();
     expect(bench.do(cover(2.5))).toBe('ok');
@@ -82,7 +108,7 @@ describe('what can only be measured inside', () => {
     expect(bench.do(choose(other?.id ?? ''))).toBe('fit-unknown');
     expect(bench.do({ ...choose(other?.id ?? ''), reason: 'the owner takes the risk' })).toBe('ok');
     expect(held(bench)).not.toContain('fit-unmeasured');
-    expect(stepsOf(bench.state.job, bench.context).find(({ id }) => id === measureStepId)?.needs).toEqual([]);
+    expect(isListed(bench)).toBe(true);
   });
 
   it('is no longer asked on a device whose profile knows it', () => {

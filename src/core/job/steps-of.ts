@@ -54,8 +54,7 @@ export function measuringOf(job: Job, profile: JobContext['profile']): SwapCondi
   return {
     what: insideWords(all),
     how: all.map(({ missing }) => missing.howToGet).join(' '),
-    // A reason that was given goes on without it.
-    isOpen: insideMissing(setting, changes).length > 0 && choice?.reason == null,
+    isOpen: insideMissing(setting, changes).length > 0,
   };
 }
 

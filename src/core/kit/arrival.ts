@@ -12,13 +12,18 @@ const guarantee = ({ guaranteeYears, brought }: Drive): ArrivalCheck => ({
       : `${guaranteeYears} ${guaranteeYears === 1 ? 'year' : 'years'} from the day on the bill: keep it with the job.`,
 });
 
+/** The size that it must say; the rule for sectors by label is one of disks and solid-state drives alone. */
+const sizeWords = ({ labelGB, sectorBytes, formFactor }: Drive): string =>
+  formFactor === 'card' || formFactor === 'eMMC'
+    ? `about ${labelGB} GB`
+    : `${forecastSectors(labelGB, sectorBytes).toLocaleString('en-GB')} sectors`;
+
 /**
  * What to look at when a drive arrives, before it is trusted with anything: is it what its label says, is it new, does it hold what it
  * claims? None of it proves a drive genuine; each can show that it is not.
  */
 export function arrivalChecks(drive: Drive): ArrivalCheck[] {
   const form = formFactorOf(drive.formFactor);
-  const sectors = forecastSectors(drive.labelGB, drive.sectorBytes).toLocaleString('en-GB');
   const size = form.ok && form.value.kind === 'module' ? form.value : null;
   return [
     {
@@ -36,7 +41,7 @@ export function arrivalChecks(drive: Drive): ArrivalCheck[] {
       : []),
     {
       look: 'What it says itself, on the dock',
-      tells: `Model and serial number as on the label, ${sectors} sectors; hours and bytes written near nothing where it was sold as new.`,
+      tells: `Model and serial number as on the label, ${sizeWords(drive)}; hours and bytes written near nothing where it was sold as new.`,
     },
     {
       look: 'Whether it holds what it claims',

@@ -66,12 +66,21 @@ describe('the trend of a price', () => {
     });
   });
 
+  it('is not told from prices that are old', () => {
+    const rising = [0, 30, 60, 90, 120, 150].map((n) => seen(day(n), 1000 + n));
+    expect(priceTrend(rising, day(240), 'EUR').kind).toBe('trend');
+    expect(priceTrend(rising, day(241), 'EUR')).toMatchObject({
+      kind: 'few',
+      why: expect.stringContaining('91 days'),
+    });
+  });
+
   it('never says more where prices are only multiplied', () => {
     fc.assert(
       fc.property(
         fc.array(fc.integer({ min: 500, max: 50_000 }), { minLength: 6, maxLength: 12 }),
         (minors) => {
-          const list = (by: number) => minors.map((minor, i) => seen(day(i * 15), minor * by));
+          const list = (by: number) => minors.map((minor, i) => seen(day(200 - i * 15), minor * by));
           const [one, ten] = [priceTrend(list(1), today, 'EUR'), priceTrend(list(10), today, 'EUR')];
           expect(one.kind).toBe('trend');
           if (one.kind === 'trend' && ten.kind === 'trend') {

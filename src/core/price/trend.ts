@@ -6,6 +6,8 @@ const dayMs = 86_400_000;
 const leastDays = 6;
 const leastSpanDays = 60;
 const monthDays = 30;
+/** A trend whose newest price is older than this says nothing of today. */
+const freshDays = 90;
 /** How far back prices count. */
 const lookBackDays = 400;
 
@@ -44,6 +46,13 @@ export function priceTrend(prices: PriceSeen[], today: string, currency: string)
       kind: 'few',
       days: n,
       why: `Too few prices: ${n} ${n === 1 ? 'day' : 'days'} over ${Math.round(span)}, wanted are ${leastDays} over ${leastSpanDays}.`,
+    };
+  const oldDays = Math.floor(Date.parse(today) / dayMs - Math.max(...points.map(({ x }) => x)));
+  if (oldDays > freshDays)
+    return {
+      kind: 'few',
+      days: n,
+      why: `The newest price is ${oldDays} days old: too old to say how it moves now.`,
     };
   const mean = (pick: (point: { x: number; y: number }) => number) =>
     points.reduce((sum, point) => sum + pick(point), 0) / n;

@@ -2,7 +2,7 @@
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { chargeLimitOf } from '@/core/job';
-import { type HandStation, measureStepId } from '@/core/work';
+import { type HandStation, isTrue, measureStepId, overrideFact } from '@/core/work';
 import { Button } from '../button';
 import { MainAction } from '../main-action';
 import { HoldNotice } from '../notice';
@@ -45,7 +45,12 @@ export function HandsStation({
   const waitS = useSecondsLeft(here ? view.waitUntil : null, view.frame.now);
   const mustTellBoard = here !== null && here.afterFork && view.job.revisionId === null;
   // The step itself asks for the measure; until it is entered there is nothing to call done.
-  const mustMeasure = here?.id === measureStepId && here.needs.length > 0;
+  const unmeasured = view.holds.find(({ code }) => code === 'fit-unmeasured') ?? null;
+  const mustMeasure =
+    here?.id === measureStepId &&
+    here.needs.length > 0 &&
+    view.job.choice?.reason == null &&
+    !isTrue(view.facts, overrideFact('fit-unmeasured'));
   const done =
     here && !hold && waitS === 0 && !mustTellBoard && !mustMeasure
       ? () => void act({ kind: 'step', stepId: here.id })
@@ -130,6 +135,9 @@ export function HandsStation({
               ? `First: ${next.title}.`
               : 'The stations before this one come first.'}
         </Card>
+      )}
+      {mustMeasure && unmeasured && (
+        <HoldNotice hold={unmeasured} override={<OverrideForm hold={unmeasured} act={act} busy={busy} />} />
       )}
       {station === 'open' && <WorkQuestions view={view} act={act} />}
       {station === 'open' && <KitCard view={view} />}

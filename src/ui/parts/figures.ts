@@ -130,7 +130,7 @@ function driveFigures(drive: Drive, options: Options): Figure[] {
     ...(drive.mountHoles ? [sheet('Threads', drive.mountHoles.join(', '))] : []),
     ...(drive.formFactor === 'card'
       ? [
-          sheet('Kind of card', cardStandardOf(drive.labelGB)),
+          { ...sheet('Kind of card', cardStandardOf(drive.labelGB)), origin: 'by its size' },
           sheet('Marks', drive.speedClasses?.join(', ') ?? 'not known'),
         ]
       : []),
