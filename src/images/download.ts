@@ -92,19 +92,25 @@ export async function download(order: DownloadOrder, hooks: ImageHooks, pacer: P
 
 /** Watches over a download: gives a server up that sends nothing any more, and lets a pause work while it does. */
 class Guard {
-  private heardMs = performance.now();
+  private askedMs = Infinity;
   private readonly timer: NodeJS.Timeout;
   wasPaused = false;
 
   constructor(stop: AbortController, hooks: ImageHooks, stallMs: number) {
     this.timer = setInterval(() => {
       if (hooks.stopped()) this.wasPaused = true;
-      if (this.wasPaused || performance.now() - this.heardMs > stallMs) stop.abort();
+      if (this.wasPaused || performance.now() - this.askedMs > stallMs) stop.abort();
     }, lookEveryMs);
   }
 
-  heard() {
-    this.heardMs = performance.now();
+  /** Waits for the server. What this computer takes to write down what came is not held against it. */
+  async wait<T>(answer: () => Promise<T>): Promise<T> {
+    this.askedMs = performance.now();
+    try {
+      return await answer();
+    } finally {
+      this.askedMs = Infinity;
+    }
   }
 
   end() {
@@ -120,13 +126,12 @@ async function fetched(
   pacer: Pacer,
 ): Promise<boolean> {
   const { path, fileBytes } = order;
-  let asked = await ask(order, stop);
+  let asked = await guard.wait(() => ask(order, stop));
   if (!asked.reply) {
     // The server could not go on from here: from the beginning, once.
     await rm(tagPath(path), { force: true });
-    asked = await ask(order, stop);
+    asked = await guard.wait(() => ask(order, stop));
   }
-  guard.heard();
   const { reply, from } = asked;
   if (!reply?.body) throw unreachable();
   if (from === 0) await writeDurably(tagPath(path), reply.headers.get('etag') ?? '');
@@ -151,11 +156,12 @@ async function receive(
   let at = from;
   const reader = body.getReader();
   for (;;) {
-    const { done, value } = await reader.read().catch(() => {
-      throw unreachable();
-    });
+    const { done, value } = await guard
+      .wait(() => reader.read())
+      .catch(() => {
+        throw unreachable();
+      });
     if (done) break;
-    guard.heard();
     if (at + value.length > fileBytes) throw otherLength('more');
     await part.write(value, 0, value.length, at);
     at += value.length;
