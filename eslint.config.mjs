@@ -35,6 +35,7 @@ const coreRooms = [
   'dispute',
   'ask',
   'exchange',
+  'teach',
   'image',
   'route',
   'kit',

@@ -35,11 +35,17 @@ export function StartHere({ frame }: { frame: FrameView }) {
       </Card>
       <Card title="2 · Devices and parts" hint={hasProfiles ? 'done' : undefined}>
         <p className="mb-3">
-          The demo’s invented devices and parts can be brought in to begin with. Your own jobs stay yours.
+          Teach your own device with eight answers, or bring in the demo’s invented devices and parts to begin
+          with. Your own jobs stay yours.
         </p>
-        <Button onClick={() => void bringIn()} disabled={busy || hasProfiles}>
-          {busy ? 'Bringing in …' : hasProfiles ? 'Brought in' : 'Bring in the demo’s devices and parts'}
-        </Button>
+        <div className="flex flex-wrap gap-3">
+          <Button kind="main" onClick={() => router.push('/devices/new')}>
+            Teach your own device
+          </Button>
+          <Button onClick={() => void bringIn()} disabled={busy}>
+            {busy ? 'Bringing in …' : 'Bring in the demo’s devices and parts'}
+          </Button>
+        </div>
       </Card>
     </section>
   );

@@ -1,7 +1,5 @@
-import { DeviceProfile } from '@/core/device';
 import { Part } from '@/core/part';
 import { type Result, ok, refuse } from '@/core/result';
-import { saveProfile } from './devices';
 import { notePrices, priceOfPart } from './prices';
 import { deletePart, findParts, savePart } from './parts';
 import type { Runtime } from './runtime';
@@ -39,12 +37,4 @@ export async function removePart(runtime: Runtime, id: string): Promise<Result<n
       ? ok(null)
       : refuse('not-found', 'This part is not in the catalogue.', 'Look for it at Parts.');
   });
-}
-
-/** Writes a device profile, new or changed; jobs under way keep the one they began with. */
-export async function putProfile(runtime: Runtime, form: unknown): Promise<Result<DeviceProfile>> {
-  const parsed = DeviceProfile.safeParse(form);
-  if (!parsed.success) return formFault(parsed.error);
-  await saveProfile(runtime.database, parsed.data);
-  return ok(parsed.data);
 }

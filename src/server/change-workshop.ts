@@ -38,6 +38,8 @@ export async function addTechnician(runtime: Runtime, form: unknown): Promise<Re
 
 /** Brings the demo's devices and parts into the user's own workshop; what is there under the same id is renewed. */
 export async function bringInCatalogue(runtime: Runtime): Promise<Result<null>> {
-  await runtime.database.transaction((sql) => loadShippedCatalogue(sql, join(runtime.projectFolder, 'demo')));
+  await runtime.database.transaction((sql) =>
+    loadShippedCatalogue(sql, join(runtime.projectFolder, 'demo'), runtime.now().toISOString()),
+  );
   return ok(null);
 }

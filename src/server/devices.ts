@@ -3,13 +3,52 @@ import type { Sql } from './database';
 
 type Row = { document: unknown };
 
-export async function saveProfile(sql: Sql, profile: DeviceProfile): Promise<void> {
-  await sql.query(
-    `insert into device_profile (id, maker, name, document, changed_at) values ($1, $2, $3, $4, now())
+/** Who changed a profile, when, and why. */
+export type ProfileChange = { at: string; by: string; why: string };
+
+/** Writes a profile as its next version. In a transaction of the caller’s. */
+export async function saveProfile(sql: Sql, profile: DeviceProfile, change: ProfileChange): Promise<number> {
+  const [row] = await sql.query<{ version: number }>(
+    `insert into device_profile (id, maker, name, document, changed_at) values ($1, $2, $3, $4, $5)
      on conflict (id) do update set maker = excluded.maker, name = excluded.name, document = excluded.document,
-       changed_at = excluded.changed_at`,
-    [profile.id, profile.maker, profile.name, profile],
+       changed_at = excluded.changed_at, version = device_profile.version + 1
+     returning version`,
+    [profile.id, profile.maker, profile.name, profile, change.at],
   );
+  const version = row?.version ?? 1;
+  await sql.query(
+    `insert into device_profile_version (profile_id, version, at, by, why, document) values ($1, $2, $3, $4, $5, $6)`,
+    [profile.id, version, change.at, change.by, change.why, profile],
+  );
+  return version;
+}
+
+/** The version of a profile that counts now; null where it is not known here. */
+export async function versionOf(sql: Sql, id: string): Promise<number | null> {
+  const [row] = await sql.query<{ version: number }>('select version from device_profile where id = $1', [
+    id,
+  ]);
+  return row?.version ?? null;
+}
+
+export type ProfileVersion = ProfileChange & { version: number };
+
+/** Versions of a profile, the newest first. */
+export async function versionsOf(sql: Sql, id: string): Promise<ProfileVersion[]> {
+  const rows = await sql.query<{ version: number; at: Date; by: string; why: string }>(
+    'select version, at, by, why from device_profile_version where profile_id = $1 order by version desc limit 200',
+    [id],
+  );
+  return rows.map(({ at, ...row }) => ({ ...row, at: new Date(at).toISOString() }));
+}
+
+/** A profile as one of its versions had it; null where there is none. */
+export async function profileAt(sql: Sql, id: string, version: number): Promise<unknown> {
+  const [row] = await sql.query<Row>(
+    'select document from device_profile_version where profile_id = $1 and version = $2',
+    [id, version],
+  );
+  return row?.document ?? null;
 }
 
 /** A stored profile that today's rules refuse: which one, and what is wrong with it. */

@@ -78,8 +78,8 @@ export async function openRuntime(options: RuntimeOptions): Promise<Result<Runti
     const migrations = await readMigrations(join(options.projectFolder, 'src/server/migrations'));
     const migrated = await migrate(database, migrations);
     if (!migrated.ok) return await failed(migrated.fault);
-    await database.transaction((sql) => renewShipped(sql, join(options.projectFolder, 'demo')));
     const at = (options.now ?? (() => new Date()))().toISOString();
+    await database.transaction((sql) => renewShipped(sql, join(options.projectFolder, 'demo'), at));
     await database.transaction(async (sql) => {
       await keepProfilesOfOldJobs(sql, at);
       await countHistories(sql);

@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { planCopy } from '@/core/disk';
+import { type DeliveredPartition, planCopy } from '@/core/disk';
 import type { ActOf, JobAct, StandInKind } from '@/core/acts';
 import type { DeviceProfile } from '@/core/device';
 import type { Job } from '@/core/job';
@@ -110,7 +110,7 @@ async function putInDock(
       jobId: job.id,
     },
     {
-      parts: context.profile.deliveredParts,
+      parts: deliveredOrUsual(context.profile.deliveredParts),
       sectors: oldSectors,
       sectorBytes: 512,
       statedBytes: usedBytes,
@@ -126,6 +126,25 @@ async function putInDock(
   });
   return ok(null);
 }
+
+/** What a simulated old drive holds where nobody has written down what the device is delivered with: a start partition and one for the rest. */
+const deliveredOrUsual = (parts: DeliveredPartition[]): DeliveredPartition[] =>
+  parts.length > 0
+    ? parts
+    : [
+        {
+          name: 'EFI system',
+          type: 'efiSystem',
+          sizeMiB: 260,
+          fat32: { sectorsPerCluster: 4, tables: 2, roomForSectors: 0, volumeLabel: 'EFI' },
+        },
+        {
+          name: 'data',
+          type: 'basicData',
+          sizeMiB: 'rest',
+          fat32: { sectorsPerCluster: 128, tables: 1, roomForSectors: 4294967295, volumeLabel: 'DATA' },
+        },
+      ];
 
 /** Adds to the record of the cable that lies with a case, where one does. */
 async function recordCable(

@@ -97,11 +97,11 @@ it('profiles of one’s own that do not say what powers them stay, and the shipp
      select 'own-player', maker, 'Own', jsonb_set(document, '{id}', '"own-player"') #- '{procedure,power}' #- '{firstPower,cables}'
      from device_profile where id = 'braskit-osprey'`,
   );
-  await database.transaction((sql) => renewShipped(sql, demo));
+  await database.transaction((sql) => renewShipped(sql, demo, '2026-11-25T08:00:00.000Z'));
   await database.query(
     `update device_profile set document = jsonb_set(document, '{family}', '"as we know it"') where id = 'braskit-wren'`,
   );
-  await database.transaction((sql) => renewShipped(sql, demo));
+  await database.transaction((sql) => renewShipped(sql, demo, '2026-11-25T08:00:00.000Z'));
   const kept = await database.query<{ id: string; power: string; family: string }>(
     `select id, document->'procedure'->>'power' as power, document->>'family' as family from device_profile
      where id in ('own-player', 'braskit-wren') order by id`,

@@ -11,6 +11,7 @@ import type { Fault } from '@/core/result';
 import { profileAge } from '@/ui/devices/limits';
 import { SlotDrawing } from '@/ui/devices/slot-drawing';
 import { Button } from '@/ui/button';
+import { MainAction } from '@/ui/main-action';
 import { FaultNotice } from '@/ui/notice';
 
 type Props = {
@@ -115,6 +116,7 @@ export function DevicesScreen({ frame, profiles, unread }: Props) {
         data-print="no"
         className="flex min-h-16 flex-wrap items-center gap-3 border-t bg-surface px-5 py-2"
       >
+        <MainAction words="Teach a device" go={() => router.push('/devices/new')} busy={false} />
         <label className="inline-flex min-h-11 cursor-pointer items-center rounded-xl border border-line-strong bg-surface px-4 font-semibold has-[:focus-visible]:outline-3 has-[:focus-visible]:outline-info hover:bg-sunken">
           Bring in a device profile
           <input

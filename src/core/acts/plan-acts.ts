@@ -174,6 +174,12 @@ export const layOut = personAct(z.object({ kind: z.literal('lay-out'), wish: Lay
     if (!job.choice || !context.drive)
       return refuse('no-drive', 'No drive is chosen yet.', 'Choose one at Fit.');
     const layout = expectedLayout(context.profile, job, context.drive, wish);
+    if (!layout.ok && layout.fault.code === 'parts-unknown')
+      return said(
+        { ...job, wish },
+        'lay-out',
+        'Laid out later: the partitions are planned when the old drive is read.',
+      );
     if (!layout.ok) return layout;
     const grown = layout.value.partitions
       .filter((part) => part.change.includes('grows'))

@@ -83,8 +83,18 @@ export function parseQuestion(text: string): Question {
   return question;
 }
 
+/** Width and length of a module, run together (PCI Express M.2 specification, 2.2). */
+const moduleSize = /^(12|16|22|30)(16|26|30|38|42|60|80|110)$/u;
+
 /** A bare number: a rate where a size was named or no label bears it, else either. */
 function readNumber(question: Question, word: string, number: number): void {
+  if (moduleSize.test(word)) {
+    question.unclear.push({
+      words: word,
+      why: `a module’s size without its class and key, such as ${word}-S3-M; or reads ${word} MB/s?`,
+    });
+    return;
+  }
   const canBeRate = number >= 400 && number <= 20_000 && question.readMBPerS === null;
   if (canBeRate && (question.labelGB !== null || !labelNumbers.has(number))) {
     question.readMBPerS = number;

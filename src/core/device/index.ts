@@ -5,6 +5,7 @@ export { DevicePrompt, FirstPower, PowerCable, PowerPhase, cableFacts } from './
 export { deviceFaultIds } from './device-fault-id';
 export type { DeviceFaultId } from './device-fault-id';
 export { DeviceProfile, KeptProfile, StoredProfile } from './profile';
+export { ProfileShape } from './profile-shape';
 export { profileFaults } from './profile-faults';
 export type { ProfileFault } from './profile-faults';
 export { mainPlace, placeNamed, placeOf, resolvePlace, revisionsThatMatter } from './resolve';

@@ -28,17 +28,20 @@ export const SinkRule = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('required') }),
   z.object({ kind: z.literal('optional') }),
   z.object({ kind: z.literal('impossible'), why: shortText }),
+  /** Nobody has looked. */
+  z.object({ kind: z.literal('unknown') }),
 ]);
 export type SinkRule = z.infer<typeof SinkRule>;
 
 /** A socket for modules. Heights count in mm above the main board's upper face. */
 export const ModuleForm = z.object({
   kind: z.literal('module'),
-  key: z.enum(['B', 'M']),
+  /** Null where nobody has looked. */
+  key: z.enum(['B', 'M']).nullable(),
   standOffsMm: z.array(z.number().positive()).min(1),
   widthMm: z.number().positive(),
-  /** Sides of the module that may carry chips, by the socket's height. */
-  sides: z.array(z.enum(['single', 'double'])).min(1),
+  /** Sides of the module that may carry chips, by the socket's height; empty where nobody knows. */
+  sides: z.array(z.enum(['single', 'double'])).max(2),
   /** Underside of the module's board. */
   moduleUndersideMm: Estimate,
   /** Free height under the module, to the tallest part on the main board. */
@@ -121,6 +124,8 @@ export const Accepted = z.discriminatedUnion('kind', [
     donorOfSameModel: z.boolean(),
     origin: Origin,
   }),
+  /** Nobody knows whether it refuses drives that its data sheet would allow. */
+  z.object({ kind: z.literal('unknown') }),
 ]);
 export type Accepted = z.infer<typeof Accepted>;
 
@@ -147,10 +152,11 @@ export const Place = z.object({
     .nullable()
     .default(null),
   form: z.discriminatedUnion('kind', [ModuleForm, BayForm, OtherForm]),
-  protocols: z.array(Protocol).min(1),
-  /** As for drives: PCIe generation; SATA 1 to 3; PATA 1 to 4. */
-  linkGeneration: z.int().min(1).max(6),
-  lanes: z.int().min(1).max(4),
+  /** Empty where nobody knows what it speaks. */
+  protocols: z.array(Protocol).max(5),
+  /** As for drives: PCIe generation; SATA 1 to 3; PATA 1 to 4. Null where nobody has stated it, lanes likewise. */
+  linkGeneration: z.int().min(1).max(6).nullable(),
+  lanes: z.int().min(1).max(4).nullable(),
   /** SATA 1 to 3 of a place that speaks NVMe as well; null where it does not, or nobody stated it. */
   sataGeneration: z.int().min(1).max(3).nullable().default(null),
   limits: PlaceLimits,

@@ -22,15 +22,16 @@ function placeFaults(place: Place, path: (string | number)[]): ProfileFault[] {
   };
   const { form, limits, protocols } = place;
   const newest = Math.max(...protocols.map((protocol) => mostGeneration[protocol]));
-  if (place.linkGeneration > newest)
+  if (protocols.length > 0 && place.linkGeneration !== null && place.linkGeneration > newest)
     wrong(['linkGeneration'], `${protocols.join(' and ')} know generations 1 to ${newest}.`);
   if (place.sataGeneration !== null && !protocols.includes('SATA'))
     wrong(['sataGeneration'], 'This place speaks no SATA.');
-  const mostHere = !protocols.includes('NVMe') ? 1 : form.kind === 'module' ? mostLanes([form.key]) : 4;
-  if (place.lanes > mostHere)
+  const keys = form.kind === 'module' && form.key ? [form.key] : [];
+  const mostHere = protocols.length > 0 && !protocols.includes('NVMe') ? 1 : mostLanes(keys);
+  if (place.lanes !== null && place.lanes > mostHere)
     wrong(
       ['lanes'],
-      `${form.kind === 'module' && protocols.includes('NVMe') ? `A socket with key ${form.key}` : protocols.join(' and ')} has ${mostHere} lanes at most.`,
+      `${keys[0] && protocols.includes('NVMe') ? `A socket with key ${keys[0]}` : protocols.join(' and ')} has ${mostHere} lanes at most.`,
     );
   place.adapters.forEach(({ adapter: { enters, model } }, i) => {
     const outline = formFactorOf(enters.formFactor);

@@ -22,6 +22,7 @@ export const ProfileShape = z.object({
   /** How the owner of such a device usually uses it: what is written in a day, and for how long it should last. */
   use: z.object({ writesGBPerDay: Estimate, keepYears: Estimate }),
   /** What it comes with; what the drive speaks and how fast it is read where somebody has stated it, a disk's by its outer tracks. */
+  /** Empty where nobody has written it down; the partitions likewise. */
   deliveredDrives: z
     .array(
       z.object({
@@ -32,8 +33,8 @@ export const ProfileShape = z.object({
         readBytesPerS: z.int().positive().max(40e9).optional(),
       }),
     )
-    .min(1),
-  deliveredParts: z.array(DeliveredPartition).min(1),
+    .max(20),
+  deliveredParts: z.array(DeliveredPartition).max(40),
   /** Ways in which the system comes onto a new drive; null where nobody has written them down. */
   ways: CarryWays.nullable().default(null),
   /** What it draws while it works alone, from its own battery; null for a device on the mains, or where nobody has measured it. */

@@ -70,6 +70,18 @@ export function acceptanceMargins(setting: Setting, build: Build, place: Place):
     ),
   ];
   const { accepted } = place;
+  if (accepted.kind === 'unknown')
+    margins.push(
+      oneOf(
+        { id: 'accepted-list', what: 'Accepted list', unit: 'none' },
+        named(listName(drive), sheet(drive)),
+        missing(
+          'whether the device refuses drives that are not on a list',
+          'Read it in the maker’s manual; a drive out of the same model proves it.',
+        ),
+        profileOrigin,
+      ),
+    );
   if (accepted.kind === 'listed')
     margins.push(
       oneOf(

@@ -56,6 +56,7 @@ export function cooledBuilds(place: Place, seated: Build, sinks: Heatsink[], pad
     case 'fixed':
       return [seated, ...laid(seated)];
     case 'impossible':
+    case 'unknown':
       return [seated];
     case 'required':
     case 'optional':

@@ -1,5 +1,16 @@
 import type { Place } from '../device';
-import { type Estimate, type Margin, atLeast, atMost, exact, named, oneOf, within } from '../margin';
+import {
+  type Estimate,
+  type Margin,
+  about,
+  atLeast,
+  atMost,
+  exact,
+  missing,
+  named,
+  oneOf,
+  within,
+} from '../margin';
 import { systemPartitionsBytes } from '../disk';
 import { labelCapacity } from '../part';
 import { type Build, type Setting, driveBytes, sheet } from './question';
@@ -27,6 +38,11 @@ const roomForPartitions = (oldGB: number, drive: Build['drive'], label: Estimate
     }),
   );
 
+const unknownParts = missing(
+  'what the system’s own partitions take',
+  'Look inside the old drive or an image of it: its partitions can be taken over into the profile.',
+);
+
 /** Nothing is carried over: the system's own partitions must still have room. */
 const roomForSystem = ({ profile }: Setting, drive: Build['drive'], label: Estimate): Margin =>
   atLeast(
@@ -37,10 +53,12 @@ const roomForSystem = ({ profile }: Setting, drive: Build['drive'], label: Estim
       remedy: 'Choose a drive that holds the system’s own partitions.',
     },
     wholeDrive(drive, label),
-    exact(systemPartitionsBytes(profile.deliveredParts), {
-      kind: 'computed',
-      note: 'partitions as delivered, without the one that grows',
-    }),
+    profile.deliveredParts.length > 0
+      ? exact(systemPartitionsBytes(profile.deliveredParts), {
+          kind: 'computed',
+          note: 'partitions as delivered, without the one that grows',
+        })
+      : unknownParts,
   );
 
 /** Capacity the device takes, room for the old data, the old partitions and what the owner wants on it, sector size. */
@@ -49,10 +67,15 @@ export function capacityMargins(setting: Setting, build: Build, place: Place, fr
   const { drive } = build;
   const label = labelCapacity(drive);
   const free = label.known
-    ? exact(freeBytes, {
-        kind: 'computed',
-        note: 'shown as free: drive less tables, system partitions and file system',
-      })
+    ? place.role === 'system' && setting.profile.deliveredParts.length === 0
+      ? about(freeBytes, null, 0, {
+          kind: 'computed',
+          note: 'at most: what the system’s own partitions take is not known',
+        })
+      : exact(freeBytes, {
+          kind: 'computed',
+          note: 'shown as free: drive less tables, system partitions and file system',
+        })
     : label;
   const margins = [
     within(

@@ -104,6 +104,18 @@ function sinkMargins(
   const has = drive.ownSink !== undefined || sink !== null;
   const origin = { kind: 'owner', note: 'as planned for this build' } as const;
   const margins: Margin[] = [];
+  if (form.sink.kind === 'unknown')
+    margins.push(
+      oneOf(
+        { id: 'sink', what: 'Heatsink', unit: 'none' },
+        named(has ? fitted : 'bare', origin),
+        missing(
+          'whether the device wants a heatsink, has one, or leaves no room for one',
+          'Look at the drive that it came with, and at what lies over it.',
+        ),
+        profileOrigin,
+      ),
+    );
   if (form.sink.kind === 'required')
     margins.push(
       oneOf(

@@ -1,5 +1,5 @@
 import type { ModuleForm, Place } from '../device';
-import { type Margin, named, oneOf } from '../margin';
+import { type Margin, missing, named, oneOf } from '../margin';
 import { type FormFactor, formFactorOf } from '../part';
 import { unsafeValue } from '../result';
 import { adapterMargins } from './adapter';
@@ -36,7 +36,7 @@ function* plugChecks(setting: Setting, build: Build, place: Place): Generator<Ma
       remedy: `Choose a drive that speaks ${place.protocols.join(' or ')}: modules look alike.`,
     },
     named(protocol, sheet(build.drive)),
-    place.protocols,
+    place.protocols.length > 0 ? place.protocols : unknownOf(place).protocol,
     profileOrigin,
   );
   yield oneOf(
@@ -53,7 +53,7 @@ function* plugChecks(setting: Setting, build: Build, place: Place): Generator<Ma
     profileOrigin,
   );
   if (place.form.kind === 'module' && entering.kind === 'module')
-    yield* moduleChecks(place.form, entering, driveForm(build));
+    yield* moduleChecks(place, place.form, entering, driveForm(build));
   yield* adapterMargins(setting, build, place);
 }
 
@@ -64,14 +64,31 @@ export const formWords = ({ form }: Place): string =>
       ? 'a card'
       : `a drive of ${form.kind}`;
 
+/** What nobody has stated of a place, and how to get it. */
+const unknownOf = ({ name }: Place) => ({
+  protocol: missing(
+    `what the ${name} speaks`,
+    'Read the label of the drive that it came with: NVMe or SATA; or the maker’s manual.',
+  ),
+  key: missing(
+    `the key of the ${name}`,
+    'Look at the socket: the rib stands at contacts 59 to 66 for key M, at 12 to 19 for key B; or at the notch of its drive.',
+  ),
+  sides: missing(
+    `whether the ${name} has room for chips on both sides`,
+    'Look under the drive that it came with; measure the room below it.',
+  ),
+});
+
 function* moduleChecks(
+  place: Place,
   form: ModuleForm,
   entering: FormFactor & { kind: 'module' },
   drive: FormFactor,
 ): Generator<Margin> {
   const spec = specification(entering.code);
   // A module with both keys enters either socket; one with a single key only its own.
-  const keyName = entering.keys.includes(form.key) ? form.key : entering.keys.join(' and ');
+  const keyName = entering.keys.find((key) => key === form.key) ?? entering.keys.join(' and ');
   yield oneOf(
     {
       id: 'key',
@@ -80,7 +97,7 @@ function* moduleChecks(
       remedy: `The socket has key ${form.key}: choose a module with that notch.`,
     },
     named(keyName, spec),
-    [form.key],
+    form.key ? [form.key] : unknownOf(place).key,
     profileOrigin,
   );
   yield oneOf(
@@ -113,7 +130,10 @@ function* moduleChecks(
       remedy: 'Choose a single-sided drive (height class S1, S2 or S3).',
     },
     named(drive.kind === 'module' ? drive.sides : entering.sides, spec),
-    form.sides,
+    // A drive with chips on one side goes wherever one with chips on both would.
+    form.sides.length > 0 || entering.sides === 'single'
+      ? [...new Set([...form.sides, 'single' as const])]
+      : unknownOf(place).sides,
     profileOrigin,
   );
 }

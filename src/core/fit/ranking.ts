@@ -58,6 +58,7 @@ function leastExtraMinor({ form }: Place, { pads, sinks }: Accessories, currency
       return least(sinks) + least(pads);
     case 'optional':
     case 'impossible':
+    case 'unknown':
       return 0;
   }
 }

@@ -1,6 +1,6 @@
 import type { Place } from '../device';
 import { type Link, chainRate, driveChain, linkOf } from '../link';
-import { type Estimate, type Known, type Margin, about, atLeast, exact } from '../margin';
+import { type Estimate, type Known, type Margin, about, atLeast, exact, missing } from '../margin';
 import { driveGeneration, isStated, sustainedWriteRate } from '../part';
 import { showRate } from '../units';
 import type { Build } from './question';
@@ -97,7 +97,11 @@ export function speedMargins(
   }
   if (drive.protocol !== 'NVMe' || !place.protocols.includes('NVMe')) return margins;
   const common = linkOf(place, drive, adapter);
-  const wasted = isStated(drive, 'linkGeneration') && drive.linkGeneration > place.linkGeneration;
+  const wasted =
+    isStated(drive, 'linkGeneration') &&
+    place.linkGeneration !== null &&
+    drive.linkGeneration > place.linkGeneration;
+  const unstated = (what: string) => missing(`${what} of the ${place.name}`, 'Read it in the maker’s manual.');
   const agreed = { kind: 'computed', note: 'the lower of slot and drive' } as const;
   margins.push(
     atLeast(
@@ -110,7 +114,11 @@ export function speedMargins(
           ? `The slot runs generation ${place.linkGeneration}: the drive’s generation ${drive.linkGeneration} gains nothing here. It reads ${showRate(drive.readBytesPerS)} by its data sheet.`
           : undefined,
       },
-      isStated(drive, 'linkGeneration') ? exact(common.generation, agreed) : driveGeneration(drive),
+      place.linkGeneration === null
+        ? unstated('the link generation')
+        : isStated(drive, 'linkGeneration')
+          ? exact(common.generation, agreed)
+          : driveGeneration(drive),
       limits.generationAtLeast,
     ),
   );
@@ -118,7 +126,7 @@ export function speedMargins(
     margins.push(
       atLeast(
         { id: 'lanes', what: 'Lanes', unit: 'lanes', remedy: 'Choose a drive with four lanes.' },
-        exact(common.lanes, agreed),
+        place.lanes === null ? unstated('the lanes') : exact(common.lanes, agreed),
         limits.lanesAtLeast,
       ),
     );

@@ -24,7 +24,7 @@ import {
   within,
 } from '../margin';
 import { type Drive, forecastSectors } from '../part';
-import { type Result, ok } from '../result';
+import { type Result, ok, refuse } from '../result';
 import { placeIdOf } from './place-of-job';
 import { writesItself } from '../route';
 import type { ReadingName } from './outcome';
@@ -39,9 +39,15 @@ export type LayoutSource = { table: PartitionTable; rules: PartitionRules };
 /**
  * The old drive before it is out: parts as the maker delivers them, its size by its label; of an empty place the drive that the
  * maker delivers.
- * Faults: those of `deliveredTable`.
+ * Faults: `parts-unknown`, those of `deliveredTable`.
  */
 export function expectedSource(profile: DeviceProfile, job: Job): Result<LayoutSource> {
+  if (profile.deliveredParts.length === 0)
+    return refuse(
+      'parts-unknown',
+      'Nobody has written down how this device’s drive is laid out.',
+      'It is planned when the old drive is read on the dock, or from an image of it.',
+    );
   const table = deliveredTable(
     profile.deliveredParts,
     { sectors: forecastSectors(oldLabelGB(profile, job), 512), sectorBytes: 512 },

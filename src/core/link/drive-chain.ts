@@ -48,17 +48,20 @@ const keysOf = (formFactor: string): readonly string[] => {
   return form.ok && form.value.kind === 'module' ? form.value.keys : [];
 };
 
-/** Lanes that reach a place’s own socket, through an adapter where there is one: no more than the keys leave room for. */
+/**
+ * Lanes that reach a place’s own socket, through an adapter where there is one: no more than the keys leave room for. 0 where
+ * nobody stated them.
+ */
 const placeLanes = ({ lanes, form }: Place, adapter: Adapter | null): number =>
   Math.min(
-    lanes,
-    form.kind === 'module' ? mostLanes([form.key]) : lanes,
-    adapter ? mostLanes(keysOf(adapter.enters.formFactor)) : lanes,
+    lanes ?? 0,
+    mostLanes(form.kind === 'module' && form.key ? [form.key] : []),
+    mostLanes(adapter ? keysOf(adapter.enters.formFactor) : []),
   );
 
 /** A place’s own generation for a protocol: SATA has its own where the place speaks NVMe as well. 0 where nobody stated it. */
 const generationOf = ({ protocols, linkGeneration, sataGeneration }: Place, protocol: Protocol): number =>
-  protocol === 'SATA' && protocols.includes('NVMe') ? (sataGeneration ?? 0) : linkGeneration;
+  protocol === 'SATA' && protocols.includes('NVMe') ? (sataGeneration ?? 0) : (linkGeneration ?? 0);
 
 /** Generation and lanes that drive and place agree on: the lower of the two ends, and never more lanes than the keys between them carry. */
 export function linkOf(place: Place, drive: Drive, adapter: Adapter | null) {
@@ -72,14 +75,22 @@ export function linkOf(place: Place, drive: Drive, adapter: Adapter | null) {
   );
 }
 
+/** Whether what a link of this protocol carries depends on its generation. */
+const usesGeneration = (protocol: Protocol) => protocol !== 'eMMC' && protocol !== 'UHS-I';
+
 /** The slot’s own link; missing where nobody stated what it runs at. */
 function placeLink(place: Place, protocol: Protocol, generation: number, lanes: number): Link {
-  return generation > 0
-    ? protocolLink(protocol, generation, lanes)
-    : {
-        name: place.name,
-        rate: missing(`which generation of ${protocol} ${place.name} runs`, 'Read it in the maker’s manual.'),
-      };
+  if (!usesGeneration(protocol)) return protocolLink(protocol, generation, lanes);
+  const rate =
+    generation === 0
+      ? missing(`which generation of ${protocol} ${place.name} runs`, 'Read it in the maker’s manual.')
+      : protocol === 'NVMe' && lanes === 0
+        ? missing(
+            `how many lanes reach the ${place.name}`,
+            'Read it in the maker’s manual, or in the system’s list of devices.',
+          )
+        : null;
+  return rate ? { name: place.name, rate } : protocolLink(protocol, generation, lanes);
 }
 
 /**
@@ -91,14 +102,14 @@ export function driveChain(place: Place, drive: Drive, adapter: Adapter | null):
   const reads: Link = { name: 'drive reads', rate: mediumRate(drive) };
   const outer = adapter?.enters.protocol ?? drive.protocol;
   if (!place.protocols.includes(outer)) {
-    const what = 'a common protocol';
-    return [
-      reads,
-      {
-        name: place.name,
-        rate: missing(what, `Choose a drive that speaks ${place.protocols.join(' or ')}.`),
-      },
-    ];
+    const rate =
+      place.protocols.length > 0
+        ? missing('a common protocol', `Choose a drive that speaks ${place.protocols.join(' or ')}.`)
+        : missing(
+            `what the ${place.name} speaks`,
+            'Read the label of the drive that it came with, or the maker’s manual.',
+          );
+    return [reads, { name: place.name, rate }];
   }
   if (!adapter) return [reads, placeLink(place, outer, ends.generation, ends.lanes)];
   const own = { generation: generationOf(place, outer), lanes: placeLanes(place, adapter) };

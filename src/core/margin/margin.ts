@@ -193,8 +193,17 @@ export const within = (words: Words, value: Estimate, from: Estimate, to: Estima
     { bound: to, room: roomBelow, use: share },
   ]);
 
-/** The name must be one of those allowed. Use = 0 when it is; no slack. */
-export function oneOf(words: Words, value: Named | Missing, names: string[], origin: Origin): Margin {
+/** The name must be one of those allowed. Use = 0 when it is; no slack. Where nobody knows what is allowed, that is missing. */
+export function oneOf(
+  words: Words,
+  value: Named | Missing,
+  names: string[] | Missing,
+  origin: Origin,
+): Margin {
+  if (!Array.isArray(names)) {
+    const open: Limit = { kind: 'one-of', names: [], origin };
+    return finish(words, open, value, { missing: value.known ? [names] : [names, value] });
+  }
   const limit: Limit = { kind: 'one-of', names, origin };
   if (!value.known) return finish(words, limit, value, { missing: [value] });
   return names.includes(value.name)

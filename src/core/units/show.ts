@@ -79,7 +79,7 @@ export function showLimit(limit: Limit, unit: MarginUnit, options?: ShowOptions)
     case 'within':
       return `${showEstimate(limit.from, unit, options)} to ${showEstimate(limit.to, unit, options)}`;
     case 'one-of':
-      return limit.names.join(' or ');
+      return limit.names.length > 0 ? limit.names.join(' or ') : 'what is not known';
     case 'version-at-least':
       return `${limit.version} or newer`;
   }

@@ -82,17 +82,30 @@ export function Answer({
     </>
   );
   useKeys({ j: () => onTakeIn(build) }, settings.singleKeys);
-  if (!build && asksOther)
+  const knowsNothing = ranked.status === 'ready' && ranked.view.lines.length === 0 && wish.text === '';
+  if (!build && (asksOther || knowsNothing))
     return (
       <StationFrame
         actions={<Button onClick={() => onTakeIn(null)}>Take it in, without a drive</Button>}
         say="Nothing is said about a drive that was not asked for."
       >
         <Card
-          title={isNearest && askedGB ? `None of ${showBytes(askedGB * 1e9, options)} fits` : 'Not answered'}
+          title={
+            isNearest && askedGB && !knowsNothing
+              ? `None of ${showBytes(askedGB * 1e9, options)} fits`
+              : 'Not answered'
+          }
         >
           <ul className="list-disc pl-5">
-            {isNearest && <li>No drive of this size that is known here goes into this device.</li>}
+            {isNearest && !knowsNothing && (
+              <li>No drive of this size that is known here goes into this device.</li>
+            )}
+            {knowsNothing && (
+              <li>
+                No drive is known here yet. Type what the label says, such as 2230-S3-M 1 TB NVMe, or add
+                drives at Parts.
+              </li>
+            )}
             {view.notUnderstood.map(({ words, why }) => (
               <li key={words}>
                 <b>“{words}”</b>: {why}
@@ -118,18 +131,20 @@ export function Answer({
             )}
           </ul>
         </Card>
-        <Card
-          title={
-            isNearest
-              ? 'The nearest sizes that fit'
-              : askedGB
-                ? `What of ${showBytes(askedGB * 1e9, options)} is known for it`
-                : 'What is known for it'
-          }
-          hint="choose one to ask about it"
-        >
-          {table(null)}
-        </Card>
+        {!knowsNothing && (
+          <Card
+            title={
+              isNearest
+                ? 'The nearest sizes that fit'
+                : askedGB
+                  ? `What of ${showBytes(askedGB * 1e9, options)} is known for it`
+                  : 'What is known for it'
+            }
+            hint="choose one to ask about it"
+          >
+            {table(null)}
+          </Card>
+        )}
       </StationFrame>
     );
   if (!build)

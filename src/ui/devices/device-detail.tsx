@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { DeviceProfile, Place } from '@/core/device';
 import { showDuration } from '@/core/units';
 import { ageYears } from '../parts/figures';
@@ -6,10 +7,16 @@ import { capital } from '../capital';
 import { type LimitLine, placeLimits } from './limits';
 import { SlotDrawing } from './slot-drawing';
 
-type Props = { profile: DeviceProfile; locale: string; now: string };
+type Props = {
+  profile: DeviceProfile;
+  locale: string;
+  now: string;
+  figures?: ReactNode;
+  versions?: ReactNode;
+};
 
 /** All that is known of a kind of device: each place drawn with its limits, what varies, what it is delivered with. */
-export function DeviceDetail({ profile, locale, now }: Props) {
+export function DeviceDetail({ profile, locale, now, figures, versions }: Props) {
   const minutes = [...profile.procedure.open, ...profile.procedure.swap].reduce(
     (sum, step) => sum + step.minutes,
     0,
@@ -21,8 +28,15 @@ export function DeviceDetail({ profile, locale, now }: Props) {
       {[...profile.places]
         .sort((a, b) => Number(b.replaceable) - Number(a.replaceable))
         .map((place) => (
-          <PlaceCard key={place.id} place={place} locale={locale} now={now} />
+          <PlaceCard
+            key={place.id}
+            place={place}
+            locale={locale}
+            now={now}
+            isListed={figures !== undefined && place.replaceable}
+          />
         ))}
+      {figures}
       <div className="grid gap-3.5 md:grid-cols-2">
         {profile.revisions.length > 0 && (
           <Card title="Board revisions" hint="told apart by marks one can see">
@@ -54,8 +68,14 @@ export function DeviceDetail({ profile, locale, now }: Props) {
           <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 text-[14px]">
             <dt className="text-soft">Way in and swap</dt>
             <dd>
-              {profile.procedure.open.length + profile.procedure.swap.length} acts, {screws} screws, usually{' '}
-              {showDuration(minutes * 60)}
+              {profile.procedure.open.length === 0 ? (
+                <b className="text-tight">nobody has written it down</b>
+              ) : (
+                <>
+                  {profile.procedure.open.length + profile.procedure.swap.length} acts, {screws} screws,
+                  usually {showDuration(minutes * 60)}
+                </>
+              )}
             </dd>
             <dt className="text-soft">Charge</dt>
             <dd>{profile.opening.school}</dd>
@@ -96,6 +116,9 @@ export function DeviceDetail({ profile, locale, now }: Props) {
           </dl>
         </Card>
         <Card title="Delivered with">
+          {profile.deliveredDrives.length === 0 && (
+            <p className="text-[14px] font-semibold text-tight">Nobody has written it down.</p>
+          )}
           <ul className="text-[14px]">
             {profile.deliveredDrives.map(({ formFactor, labelGB }) => (
               <li key={`${formFactor} ${labelGB}`}>
@@ -109,6 +132,7 @@ export function DeviceDetail({ profile, locale, now }: Props) {
             ))}
           </ul>
         </Card>
+        {versions}
       </div>
     </div>
   );
@@ -127,8 +151,19 @@ function bySource(lines: LimitLine[]): { source: string; at: string | null; line
   return [...groups.values()];
 }
 
-function PlaceCard({ place, locale, now }: { place: Place; locale: string; now: string }) {
-  const groups = bySource(placeLimits(place, { locale }));
+function PlaceCard({
+  place,
+  locale,
+  now,
+  isListed,
+}: {
+  place: Place;
+  locale: string;
+  now: string;
+  isListed: boolean;
+}) {
+  // What is not known stands in a list of its own, with the way to enter it.
+  const groups = bySource(placeLimits(place, { locale }).filter(({ known }) => known || !isListed));
   return (
     <Card title={capital(place.name)} hint={place.replaceable ? place.role : 'soldered: stays as it is'}>
       <div className={place.replaceable ? 'grid gap-4 lg:grid-cols-[400px_1fr]' : ''}>

@@ -44,6 +44,18 @@ const plain = (label: string, shown: string): LimitLine => ({
   at: null,
 });
 
+/** A plain answer of the profile, or that nobody has given it. */
+const stated = (label: string, shown: string): LimitLine =>
+  shown
+    ? plain(label, shown)
+    : {
+        label,
+        shown: 'not known',
+        known: false,
+        origin: 'Look at it, or read the maker’s manual.',
+        at: null,
+      };
+
 const sinkWords: Record<string, string> = {
   fixed: 'part of the device',
   required: 'must be on the drive',
@@ -53,16 +65,25 @@ const sinkWords: Record<string, string> = {
 
 /** Every limit of a place with its source and date. */
 export function placeLimits({ form, limits, ...place }: Place, options: ShowOptions): LimitLine[] {
-  const lines: LimitLine[] = [plain('Protocol', place.protocols.join(' or '))];
-  if (place.protocols.includes('NVMe'))
-    lines.push(plain('Link', `generation ${place.linkGeneration} ×${place.lanes}`));
+  const lines: LimitLine[] = [stated('Protocol', place.protocols.join(' or '))];
+  if (place.protocols.includes('NVMe') || place.protocols.length === 0)
+    lines.push(
+      stated('Link generation', place.linkGeneration === null ? '' : String(place.linkGeneration)),
+      stated('Lanes', place.lanes === null ? '' : `×${place.lanes}`),
+    );
   if (form.kind === 'module') {
     lines.push(
-      plain('Key', form.key),
+      stated('Key', form.key ?? ''),
       plain('Stand-offs', `${form.standOffsMm.join(', ')} mm`),
       ...(form.spacerAtMm === undefined ? [] : [plain('Spacer as delivered', `at ${form.spacerAtMm} mm`)]),
-      plain('Chips', form.sides.length === 2 ? 'one side or both' : 'one side only'),
-      plain('Heatsink', form.sink.kind === 'fixed' ? `${form.sink.name}, fixed` : sinkWords[form.sink.kind]!),
+      stated(
+        'Chips',
+        form.sides.length === 0 ? '' : form.sides.includes('double') ? 'one side or both' : 'one side only',
+      ),
+      stated(
+        'Heatsink',
+        form.sink.kind === 'fixed' ? `${form.sink.name}, fixed` : (sinkWords[form.sink.kind] ?? ''),
+      ),
       ...line('Inside of the cover', form.coverMm, 'mm', options),
       ...(form.sink.kind === 'fixed'
         ? line('Underside of the sink', form.sink.undersideMm, 'mm', options)

@@ -13,7 +13,8 @@ type Props = {
 
 /** Where the speed goes: each link as wide as it carries, the narrowest named, and what a faster drive would be worth. */
 export function ChainCard({ answer, line, lines, currency, locale }: Props) {
-  const { links, narrowest } = answer.speed;
+  const { links, narrowest, rate: through } = answer.speed;
+  const isKnown = through.known;
   const need = answer.place.limits.readAtLeastBytesPerS;
   const shown = [...links, ...(need.known ? [{ name: 'device needs', rate: need }] : [])];
   const most = Math.max(1, ...shown.map(({ rate }) => (rate.known ? rate.value : 0)));
@@ -42,12 +43,20 @@ export function ChainCard({ answer, line, lines, currency, locale }: Props) {
         })}
       </ul>
       <p className="mt-2 text-[13px] text-soft">
-        Narrowest: <b className="text-ink">{narrowest}</b>.{' '}
-        {gain
-          ? gain.gainBytesPerS < 1e6
-            ? `A faster one, the ${gain.line.build.drive.model}, gains nothing here and costs ${money(gain.extraMinor)} ${gain.extraMinor < 0 ? '(less)' : 'more'}.`
-            : `The fastest that fits, the ${gain.line.build.drive.model}, gains ${showRate(gain.gainBytesPerS, locale)} for ${money(gain.extraMinor)}.`
-          : 'No faster drive of this size fits.'}
+        {isKnown ? (
+          <>
+            Narrowest: <b className="text-ink">{narrowest}</b>.{' '}
+          </>
+        ) : (
+          'Which link is the narrowest is not known. '
+        )}
+        {!isKnown
+          ? ''
+          : gain
+            ? gain.gainBytesPerS < 1e6
+              ? `A faster one, the ${gain.line.build.drive.model}, gains nothing here and costs ${money(gain.extraMinor)} ${gain.extraMinor < 0 ? '(less)' : 'more'}.`
+              : `The fastest that fits, the ${gain.line.build.drive.model}, gains ${showRate(gain.gainBytesPerS, locale)} for ${money(gain.extraMinor)}.`
+            : 'No faster drive of this size fits.'}
       </p>
     </Card>
   );

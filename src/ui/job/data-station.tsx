@@ -56,12 +56,13 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
   );
   const target = useMemo(() => job.dock?.new ?? (drive && expectedTarget(drive)), [job.dock, drive]);
   const begun = factValue(view.facts, 'copy.begun') === true;
-  const accepted = same(wish, job.wish) && view.layout !== null;
+  const isLater = !source && !expected.ok && expected.fault.code === 'parts-unknown';
+  const accepted = same(wish, job.wish) && (view.layout !== null || isLater);
   const planned = useMemo(
     () => (source && target ? planLayout(source.table, target, wish, source.rules) : null),
     [source, target, wish],
   );
-  const can = planned?.ok ?? false;
+  const can = planned?.ok ?? (isLater && target !== null);
   const bytes = bytesToCopy(job, read);
   const asked = useMemo(
     () => (bytes === null ? null : copyAskedOf(job, profile, { drive, cases: view.cases, bytes })),
@@ -127,7 +128,7 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
           <MainAction words={goOn.words} go={goOn.go} busy={busy} />
         ) : (
           <MainAction
-            words="Accept this layout"
+            words={isLater ? 'Plan it when the old drive is read' : 'Accept this layout'}
             go={!begun && can && !accepted && !isBroken ? accept : null}
             busy={busy}
           />
@@ -178,7 +179,7 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
           ) : (
             !expected.ok && <FaultNotice fault={expected.fault} />
           )}
-          {view.layoutFault && <FaultNotice fault={view.layoutFault} />}
+          {view.layoutFault && !isLater && <FaultNotice fault={view.layoutFault} />}
         </Card>
       )}
       {operations && planned?.ok && (

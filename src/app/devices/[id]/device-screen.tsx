@@ -1,17 +1,41 @@
 'use client';
 import Link from '@/ui/link';
 import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { post } from '@/app/call';
 import { Shell } from '@/app/shell';
 import type { DeviceProfile } from '@/core/device';
 import type { FrameView } from '@/core/job-view';
+import type { Fault } from '@/core/result';
+import type { FigureEntry } from '@/core/teach';
+import type { ProfileVersion } from '@/server';
 import { Button } from '@/ui/button';
+import { OpenFigures } from '@/ui/devices/open-figures';
+import { FaultNotice } from '@/ui/notice';
+import { Card } from '@/ui/station-frame';
 import { DeviceDetail } from '@/ui/devices/device-detail';
 import { MainAction } from '@/ui/main-action';
 import { useKeys } from '@/ui/use-keys';
 
+type Props = { frame: FrameView; profile: DeviceProfile; versions: ProfileVersion[] };
+
 /** One kind of device: its places drawn with every limit, its source and its age. */
-export function DeviceScreen({ frame, profile }: { frame: FrameView; profile: DeviceProfile }) {
+export function DeviceScreen({ frame, profile, versions }: Props) {
   const router = useRouter();
+  const [fault, setFault] = useState<Fault | null>(null);
+  const [busy, setBusy] = useState(false);
+  const enter = async (entry: FigureEntry): Promise<boolean> => {
+    setBusy(true);
+    const seen = versions[0]?.version;
+    const done = await post(
+      `/api/profiles/${profile.id}/figures${seen === undefined ? '' : `?version=${seen}`}`,
+      entry,
+    );
+    setFault(done.ok ? null : done.fault);
+    setBusy(false);
+    if (done.ok || done.fault.code === 'stale') router.refresh();
+    return done.ok;
+  };
   useKeys({ Escape: () => router.push('/devices') });
   const ask = () => router.push(`/ask?q=${encodeURIComponent(profile.name.toLowerCase())}`);
   return (
@@ -28,7 +52,18 @@ export function DeviceScreen({ frame, profile }: { frame: FrameView; profile: De
         </p>
       </div>
       <main className="min-h-0 flex-1 overflow-y-auto p-5" tabIndex={0}>
-        <DeviceDetail profile={profile} locale={frame.settings.locale} now={frame.now} />
+        {fault && (
+          <div className="mb-3">
+            <FaultNotice fault={fault} />
+          </div>
+        )}
+        <DeviceDetail
+          profile={profile}
+          locale={frame.settings.locale}
+          now={frame.now}
+          figures={<OpenFigures profile={profile} busy={busy} onEnter={enter} fault={fault} />}
+          versions={<Versions versions={versions} frame={frame} />}
+        />
       </main>
       <div
         data-print="no"
@@ -44,5 +79,26 @@ export function DeviceScreen({ frame, profile }: { frame: FrameView; profile: De
         </a>
       </div>
     </Shell>
+  );
+}
+
+/** What it was, with when, by whom and why. */
+function Versions({ versions, frame }: { versions: ProfileVersion[]; frame: FrameView }) {
+  const { locale, timeZone } = frame.settings;
+  const day = new Intl.DateTimeFormat(locale, { dateStyle: 'medium', timeStyle: 'short', timeZone });
+  return (
+    <Card title="Versions" hint="jobs keep the one they began with">
+      <ol className="max-h-56 overflow-y-auto text-[14px]" tabIndex={0} aria-label="Versions">
+        {versions.map(({ version, at, by, why }) => (
+          <li key={version} className="flex flex-wrap gap-x-2 border-b border-dashed py-1 last:border-0">
+            <b className="figures">{version}</b>
+            <span>{why}</span>
+            <span className="text-soft">
+              {by}, {day.format(new Date(at))}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </Card>
   );
 }

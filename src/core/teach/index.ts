@@ -1,0 +1,8 @@
+export { familyIds, familyPatterns } from './pattern';
+export type { FamilyId } from './pattern';
+export { Sketch, idFromWords, placeForms, profileOfCopy, profileOfSketch } from './sketch';
+export type { PlaceForm } from './sketch';
+export { FigureEntry, enterFigure, figureAt, figuresOf, ofReadings } from './figures';
+export type { Figure, Readings } from './figures';
+export { plainAnswersOf } from './plain-answers';
+export type { PlainAnswer } from './plain-answers';

@@ -1,0 +1,132 @@
+import * as z from 'zod';
+import { DeviceProfile, type ProfileShape } from '@/core/device';
+import { type Result, ok, refuse } from '@/core/result';
+import { FigureEntry, Sketch, enterFigure, idFromWords, profileOfCopy, profileOfSketch } from '@/core/teach';
+import type { Sql } from './database';
+import { findProfile, saveProfile, versionOf } from './devices';
+import type { Runtime } from './runtime';
+import { formFault, nobodyWorking } from './take-in-device';
+import { whoWorks } from './workshop';
+
+/** What is kept with a change of a profile beside the change itself. */
+export type Asks = { by: string | null; seenVersion?: number | null; why?: string };
+
+const gone = () => refuse('not-found', 'This device is not known here.', 'See Devices.');
+
+/** Two people at one profile: the second is told, and nothing of the first is lost. */
+const stale = (profile: ProfileShape) =>
+  refuse(
+    'stale',
+    `Somebody else has changed the ${profile.name} since this was opened.`,
+    'Look at what is there now, and enter it once more.',
+  );
+
+async function save(
+  runtime: Runtime,
+  sql: Sql,
+  profile: ProfileShape,
+  asked: Asks,
+  why: string,
+): Promise<Result<{ id: string; version: number }>> {
+  const parsed = DeviceProfile.safeParse(profile);
+  if (!parsed.success) return formFault(parsed.error);
+  const known = await versionOf(sql, parsed.data.id);
+  if (asked.seenVersion != null && known !== null && known !== asked.seenVersion) return stale(parsed.data);
+  const by = (await whoWorks(sql, asked.by)) ?? 'nobody named';
+  const version = await saveProfile(sql, parsed.data, {
+    at: runtime.now().toISOString(),
+    by,
+    why: asked.why ?? why,
+  });
+  return ok({ id: parsed.data.id, version });
+}
+
+/** Writes a device profile, new or changed; jobs under way keep the one they began with. */
+export async function putProfile(
+  runtime: Runtime,
+  form: unknown,
+  asked: Asks = { by: null },
+): Promise<Result<DeviceProfile>> {
+  const parsed = DeviceProfile.safeParse(form);
+  if (!parsed.success) return formFault(parsed.error);
+  return runtime.database.transaction(async (sql) => {
+    const saved = await save(runtime, sql, parsed.data, asked, 'brought in from a file');
+    return saved.ok ? ok(parsed.data) : saved;
+  });
+}
+
+/** A new device, by its eight answers or as a copy of one that is known. */
+const NewDevice = z.union([
+  z.object({ sketch: Sketch }).strict(),
+  z
+    .object({
+      copyOf: z.string().max(60),
+      maker: z.string().trim().min(1).max(80),
+      name: z.string().trim().min(1).max(80),
+    })
+    .strict(),
+]);
+
+const taken = (profile: ProfileShape) =>
+  refuse(
+    'exists',
+    `The ${profile.maker} ${profile.name} is known already.`,
+    'Open it at Devices, or give this one another name.',
+  );
+
+/** Makes a device known by what can be said of it in two minutes. Faults: `form`, `exists`, `not-found`. */
+export async function sketchProfile(
+  runtime: Runtime,
+  form: unknown,
+  asked: Asks,
+): Promise<Result<{ id: string; version: number }>> {
+  const parsed = NewDevice.safeParse(form);
+  if (!parsed.success) return formFault(errorOf(form, parsed.error));
+  return runtime.database.transaction(async (sql) => {
+    const { data } = parsed;
+    const { maker, name } = 'sketch' in data ? data.sketch : data;
+    const id = idFromWords(`${maker} ${name}`);
+    const known = await findProfile(sql, id);
+    if (known) return taken(known);
+    if ('sketch' in data)
+      return save(runtime, sql, profileOfSketch(data.sketch, id), asked, 'first answers, without a profile');
+    const from = await findProfile(sql, data.copyOf);
+    return from
+      ? save(
+          runtime,
+          sql,
+          profileOfCopy(from, { id, maker, name }),
+          asked,
+          `described by a copy of ${from.maker} ${from.name}`,
+        )
+      : gone();
+  });
+}
+
+/** The faults of the form that was meant: of two forms that it could be, the one that it names. */
+function errorOf(form: unknown, error: z.ZodError): z.ZodError {
+  const sketch = z.object({ sketch: z.unknown() }).loose().safeParse(form);
+  const told = sketch.success ? Sketch.safeParse(sketch.data.sketch) : null;
+  return told?.error ?? error;
+}
+
+/** Enters one figure of a place. Faults: `form`, `not-found`, `range`, `stale`, `nobody-working`, and those of a profile. */
+export async function enterProfileFigure(
+  runtime: Runtime,
+  id: string,
+  form: unknown,
+  asked: Asks,
+): Promise<Result<{ id: string; version: number }>> {
+  const parsed = FigureEntry.safeParse(form);
+  if (!parsed.success) return formFault(parsed.error);
+  return runtime.database.transaction(async (sql) => {
+    const by = await whoWorks(sql, asked.by);
+    if (!by) return nobodyWorking();
+    const profile = await findProfile(sql, id);
+    if (!profile) return gone();
+    const at = runtime.now().toISOString().slice(0, 10);
+    const entered = enterFigure(profile, parsed.data, { at, by });
+    if (!entered.ok) return entered;
+    return save(runtime, sql, entered.value, asked, `figure ${parsed.data.figureId}: ${parsed.data.way}`);
+  });
+}
