@@ -1,5 +1,8 @@
 /** A refusal at a border: a code for programs, a sentence for a person, and the way out. */
-export type Fault = { code: string; sentence: string; remedy: string };
+export type Fault = { code: string; sentence: string; remedy: string; details?: FaultDetail[] };
+
+/** One of several faults that were found at once: where, what, and what would mend it. */
+export type FaultDetail = { where: string; what: string; mend: string | null };
 
 /** Expected outcomes are values; throwing is for bugs and broken infrastructure. */
 export type Result<T> = { ok: true; value: T } | { ok: false; fault: Fault };

@@ -1,5 +1,6 @@
 import * as z from 'zod';
-import { DeviceProfile, type ProfileShape } from '@/core/device';
+import type { DeviceProfile, ProfileShape } from '@/core/device';
+import { readProfile } from '@/core/exchange';
 import { type Result, ok, refuse } from '@/core/result';
 import { FigureEntry, Sketch, enterFigure, idFromWords, profileOfCopy, profileOfSketch } from '@/core/teach';
 import type { Sql } from './database';
@@ -28,17 +29,17 @@ async function save(
   asked: Asks,
   why: string,
 ): Promise<Result<{ id: string; version: number }>> {
-  const parsed = DeviceProfile.safeParse(profile);
-  if (!parsed.success) return formFault(parsed.error);
-  const known = await versionOf(sql, parsed.data.id);
-  if (asked.seenVersion != null && known !== null && known !== asked.seenVersion) return stale(parsed.data);
+  const read = readProfile(profile);
+  if (!read.ok) return read;
+  const known = await versionOf(sql, read.value.id);
+  if (asked.seenVersion != null && known !== null && known !== asked.seenVersion) return stale(read.value);
   const by = (await whoWorks(sql, asked.by)) ?? 'nobody named';
-  const version = await saveProfile(sql, parsed.data, {
+  const version = await saveProfile(sql, read.value, {
     at: runtime.now().toISOString(),
     by,
     why: asked.why ?? why,
   });
-  return ok({ id: parsed.data.id, version });
+  return ok({ id: read.value.id, version });
 }
 
 /** Writes a device profile, new or changed; jobs under way keep the one they began with. */
@@ -47,11 +48,11 @@ export async function putProfile(
   form: unknown,
   asked: Asks = { by: null },
 ): Promise<Result<DeviceProfile>> {
-  const parsed = DeviceProfile.safeParse(form);
-  if (!parsed.success) return formFault(parsed.error);
+  const read = readProfile(form);
+  if (!read.ok) return read;
   return runtime.database.transaction(async (sql) => {
-    const saved = await save(runtime, sql, parsed.data, asked, 'brought in from a file');
-    return saved.ok ? ok(parsed.data) : saved;
+    const saved = await save(runtime, sql, read.value, asked, 'brought in from a file');
+    return saved.ok ? ok(read.value) : saved;
   });
 }
 

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { type DeviceProfile, KeptProfile } from '@/core/device';
+import { type DeviceProfile, StoredProfile } from '@/core/device';
 import { type Result, ok, refuse } from '@/core/result';
 import type { Sql } from './database';
 
@@ -26,7 +26,7 @@ export class KeptProfiles {
 }
 
 function parse(document: unknown): Result<DeviceProfile> {
-  const parsed = KeptProfile.safeParse(document);
+  const parsed = StoredProfile.safeParse(document);
   if (parsed.success) return ok(parsed.data);
   const [issue] = parsed.error.issues;
   return unread(`${issue?.path.join('.')}: ${issue?.message}`.slice(0, 200));
@@ -59,7 +59,7 @@ export async function keepProfilesOfOldJobs(sql: Sql, at: string): Promise<void>
      where job.profile_sha256 is null`,
   );
   for (const { id, document } of rows) {
-    const parsed = KeptProfile.safeParse(document);
+    const parsed = StoredProfile.safeParse(document);
     if (!parsed.success) continue;
     await sql.query('update job set profile_sha256 = $1, version = version + 1 where id = $2', [
       await keepProfile(sql, parsed.data),

@@ -8,6 +8,20 @@ export function FaultNotice({ fault, children }: { fault: Fault; children?: Reac
     <div role="alert" className="rounded-xl border-2 border-over bg-over-ground px-4 py-2.5">
       <p className="font-semibold">{fault.sentence}</p>
       <p>{fault.remedy}</p>
+      {fault.details && fault.details.length > 1 && (
+        <ul
+          className="mt-2 max-h-64 list-disc overflow-y-auto pl-5 text-[14px]"
+          tabIndex={0}
+          aria-label="All faults"
+        >
+          {fault.details.map(({ where, what, mend }, i) => (
+            <li key={`${i} ${where}`} className="mb-1">
+              <b>{where}</b>: {what}
+              {mend && <span className="text-soft"> {mend}</span>}
+            </li>
+          ))}
+        </ul>
+      )}
       {children}
     </div>
   );

@@ -19,6 +19,7 @@ import {
   fastenerWords,
   factValue,
   factWords,
+  isMet,
   isTrue,
   lostFact,
   measureStepId,
@@ -93,7 +94,8 @@ function stepIsSafe(asked: StepAsked): Result<null> {
           `${step.title}: nobody has entered it yet.`,
           'Measure it, and enter it in this step; the choice is judged anew.',
         );
-  const need = step.needs.find(({ fact, value }) => factValue(state.facts, fact) !== value);
+  const { procedure } = context.profile;
+  const need = step.needs.find((one) => !isMet(procedure, factValue(state.facts, one.fact), one));
   return need
     ? refuse(
         'step-need',

@@ -4,7 +4,7 @@ export { Accepted, BayForm, ModuleForm, Place, PlaceHeat, SinkRule } from './pla
 export { DevicePrompt, FirstPower, PowerCable, PowerPhase, cableFacts } from './first-power';
 export { deviceFaultIds } from './device-fault-id';
 export type { DeviceFaultId } from './device-fault-id';
-export { DeviceProfile, KeptProfile, StoredProfile } from './profile';
+export { DeviceProfile, StoredProfile } from './profile';
 export { ProfileShape } from './profile-shape';
 export { profileFaults } from './profile-faults';
 export type { ProfileFault } from './profile-faults';

@@ -2,8 +2,11 @@ import { type Estimate, highest, lowest } from '../margin';
 import { figureFaults, formFactorOf, mostGeneration, mostLanes } from '../part';
 import type { Place } from './place';
 import type { ProfileShape } from './profile-shape';
+import { nearest, procedureFaults } from '../work';
+import { deliveredFaults, startFaults } from './start-faults';
 
-export type ProfileFault = { path: (string | number)[]; message: string };
+/** A fault of a profile: where, what, and what would mend it where that can be said. */
+export type ProfileFault = { path: (string | number)[]; message: string; mend?: string };
 
 const atMostOf = (e: Estimate): number | null => (e.known ? highest(e) : null);
 const atLeastOf = (e: Estimate): number | null => (e.known ? lowest(e) : null);
@@ -94,14 +97,26 @@ export function profileFaults(profile: ProfileShape): ProfileFault[] {
     for (const id of Object.keys(v.changes))
       if (!placeIds.includes(id))
         faults.push({ path: [...at, 'changes', id], message: `There is no place ${id}.` });
-  for (const name of ['open', 'swap'] as const)
+  for (const [what, all] of [
+    ['revisions', profile.revisions],
+    ['caseChanges', profile.caseChanges],
+  ] as const)
+    all.forEach(({ id }, i) => {
+      if (all.findIndex((other) => other.id === id) < i)
+        faults.push({ path: [what, i, 'id'], message: `${id} stands twice.`, mend: 'Give one another id.' });
+    });
+  for (const name of ['open', 'swap', 'close'] as const)
     profile.procedure[name].forEach(({ id, revisions }, i) => {
       for (const revision of revisions ?? [])
         if (!revisionIds.includes(revision))
           faults.push({
             path: ['procedure', name, i, 'revisions'],
             message: `step ${id}: there is no board revision ${revision}.`,
+            mend: `Describe the board with its marks, or name ${nearest(revision, revisionIds)}.`,
           });
     });
+  faults.push(...deliveredFaults(profile), ...startFaults(profile));
+  for (const { path, ...fault } of procedureFaults(profile.procedure, revisionIds))
+    faults.push({ ...fault, path: ['procedure', ...path] });
   return faults;
 }

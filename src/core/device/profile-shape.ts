@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { DeliveredPartition } from '../disk';
 import { Estimate } from '../margin';
 import { FormFactorText, Protocol, shortText } from '../part';
-import { Procedure } from '../work';
+import { ProcedureShape } from '../work';
 import { CarryWays } from './carry-ways';
 import { FirstPower } from './first-power';
 import { Place } from './place';
@@ -56,6 +56,6 @@ export const ProfileShape = z.object({
     .max(12)
     .default([]),
   firstPower: FirstPower,
-  procedure: Procedure,
+  procedure: ProcedureShape,
 });
 export type ProfileShape = z.infer<typeof ProfileShape>;

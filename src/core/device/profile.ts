@@ -1,5 +1,4 @@
 import type { z } from 'zod';
-import { ProcedureShape } from '../work';
 import { profileFaults } from './profile-faults';
 import { ProfileShape } from './profile-shape';
 
@@ -7,12 +6,13 @@ import { ProfileShape } from './profile-shape';
 export const DeviceProfile = ProfileShape.superRefine((profile, context) => {
   // Of what is not even of its shape nothing more is asked.
   if (context.issues.length > 0) return;
-  for (const { path, message } of profileFaults(profile)) context.addIssue({ code: 'custom', path, message });
+  for (const { path, message, mend } of profileFaults(profile))
+    context.addIssue({ code: 'custom', path, message, params: { mend } });
 });
 export type DeviceProfile = ProfileShape;
 
-/** A profile as the catalogue keeps it: what was taken in once is read, whatever is checked of new ones today. */
+/**
+ * A profile as the catalogue and a job keep it: what was taken in once is read, whatever is checked of new ones today, and does not
+ * change a job that has begun.
+ */
 export const StoredProfile: z.ZodType<DeviceProfile> = ProfileShape;
-
-/** A profile that a job began with: it was proved then, and what is proved today does not change a job that has begun. */
-export const KeptProfile: z.ZodType<DeviceProfile> = ProfileShape.extend({ procedure: ProcedureShape });

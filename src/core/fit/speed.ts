@@ -101,7 +101,8 @@ export function speedMargins(
     isStated(drive, 'linkGeneration') &&
     place.linkGeneration !== null &&
     drive.linkGeneration > place.linkGeneration;
-  const unstated = (what: string) => missing(`${what} of the ${place.name}`, 'Read it in the maker’s manual.');
+  const unstated = (what: string) =>
+    missing(`${what} of the ${place.name}`, 'Read it in the maker’s manual.');
   const agreed = { kind: 'computed', note: 'the lower of slot and drive' } as const;
   margins.push(
     atLeast(

@@ -5,6 +5,7 @@ import {
   factValue,
   factWords,
   foldFacts,
+  isMet,
   type Variant,
   allSteps,
   dueSteps,
@@ -62,8 +63,8 @@ export const factsNow = ({ steps, at }: Practice): Facts =>
   foldFacts(steps.slice(0, at).flatMap(({ effects }) => effects.map((effect) => ({ ...effect, ...stamp }))));
 
 /** Needs of a step that are not met now. */
-const unmet = (facts: Facts, step: HandStep) =>
-  step.needs.filter(({ fact, value }) => factValue(facts, fact) !== value);
+const unmet = (procedure: Procedure, facts: Facts, step: HandStep) =>
+  step.needs.filter((need) => !isMet(procedure, factValue(facts, need.fact), need));
 
 /**
  * The next step among plausible others, shuffled: first those marked in the profile as done too early or forgotten, then those whose
@@ -85,7 +86,7 @@ export function choicesAt(practice: Practice, random: () => number): HandStep[] 
       rank:
         (step.tooEarly ? 0 : 4) +
         (next.forgotten ? 0 : 1) +
-        unmet(facts, step).length * 2 +
+        unmet(practice.procedure, facts, step).length * 2 +
         distance / 2 +
         random(),
     }))
@@ -114,7 +115,7 @@ export function consequenceOf(practice: Practice, picked: HandStep): string {
     return `Short circuit: the board was live (${factWords(fact, !value)}). Stop.`;
   }
   if (picked.tooEarly) return picked.tooEarly;
-  const [need] = unmet(facts, picked);
+  const [need] = unmet(practice.procedure, facts, picked);
   if (need) return `It cannot be done yet: first ${factWords(need.fact, need.value)}.`;
   return next.forgotten ?? `“${next.title}” comes first: what is skipped now is found with the case closed.`;
 }

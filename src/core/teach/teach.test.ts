@@ -64,7 +64,14 @@ it('a device of eight answers refuses what its answers speak against, and calls 
   const device = DeviceProfile.parse(taught());
   const verdicts = modules.map((drive) => {
     const setting = settingOf(device, {});
-    const { worst, margins } = fit(setting, { drive, adapter: null, sink: null, pads: [], caseChangeIds: [] });
+    const { worst, margins } = fit(setting, {
+      drive,
+      adapter: null,
+      sink: null,
+      pads: [],
+      padBelow: null,
+      caseChangeIds: [],
+    });
     return { drive, worst, over: margins.filter(({ verdict }) => verdict === 'over').map(({ id }) => id) };
   });
   expect(verdicts.some(({ drive, over }) => drive.protocol !== 'NVMe' && over.includes('protocol'))).toBe(
@@ -88,6 +95,7 @@ it.each([
       adapter: null,
       sink: null,
       pads: [],
+      padBelow: null,
       caseChangeIds: [],
     });
     expect(margins.find((margin) => margin.id === id)?.verdict).toBe('unknown');
@@ -102,6 +110,7 @@ it('a sink that goes on a device of which nobody knows whether it takes one is n
     adapter: null,
     sink: sinks[0] ?? null,
     pads: [],
+    padBelow: null,
     caseChangeIds: [],
   });
   expect(margins.find(({ id }) => id === 'sink')?.verdict).toBe('unknown');

@@ -83,12 +83,14 @@ const given = {
   swap: [
     swap('drive-out', {
       takesOut: ['drive'],
+      tool: 'driver',
       effects: [{ fact: 'drive.inserted', value: false }],
       touchesBoard: true,
     }),
     swap('pad', { when: 'pad-chosen', effects: [{ fact: 'pad.on', value: true }] }),
     swap('drive-in', {
       putsIn: ['drive'],
+      tool: 'driver',
       effects: [
         { fact: 'drive.inserted', value: true },
         { fact: 'drive.new-inside', value: true },
@@ -197,10 +199,10 @@ describe('the way in, the swap and the way back', () => {
       afterFork: false,
     });
     expect(back[1]).toMatchObject({ plugs: ['battery'], putsIn: [] });
-    // A step without words for its way back is told from itself.
+    // A step without words for its way back is told by what goes back on.
     expect(back[0]).toMatchObject({
-      title: 'Undo: do ribbon',
-      how: 'As it was: How to do ribbon',
+      title: 'Plug again: ribbon',
+      how: 'Latch up, ribbon straight in to its line, contacts the way they faced, latch down.',
       minutes: 2,
       plugs: ['ribbon'],
       putsIn: ['tabs'],
@@ -531,7 +533,7 @@ describe('a procedure that cannot be worked is told by its step', () => {
     expect(faults(swaps(1, { effects: [{ fact: 'cable.lid', value: true }] }))).toEqual([]);
     expect(faults(swaps(1, { effects: [{ fact: 'pawer.of', value: true }] }))).toEqual([]);
     // Without a list of tools any may be named.
-    expect(faults((its) => ({ ...steps(1, { tool: 'axe' })(its), tools: [] }))).toEqual([]);
+    expect(faults((its) => ({ ...steps(1, { tool: 'PH0 axe' })(its), tools: [] }))).toEqual([]);
   });
 
   it('a step alongside others is proved where it comes first, too', () => {
@@ -592,7 +594,7 @@ describe('limits of what a profile may say', () => {
   const question = { id: 'x', ask: 'x', answers: [answer, answer] };
   const groups = (count: number) => Array.from({ length: count }, () => group);
   it.each([
-    ['minutes', OpenStep, step, { minutes: 120 }, { minutes: 120.1 }],
+    ['minutes', OpenStep, step, { minutes: 1440 }, { minutes: 1440.1 }],
     ['some minutes', OpenStep, step, { minutes: 0.1 }, { minutes: 0 }],
     ['an id', OpenStep, step, { id: letters(40) }, { id: letters(41) }],
     ['an id in small letters', OpenStep, step, { id: 'a-1' }, { id: 'A-1' }],
@@ -620,8 +622,8 @@ describe('limits of what a profile may say', () => {
       'its minutes',
       OpenStep,
       step,
-      { back: { ...step.back, minutes: 120 } },
-      { back: { ...step.back, minutes: 121 } },
+      { back: { ...step.back, minutes: 1440 } },
+      { back: { ...step.back, minutes: 1441 } },
     ],
     ['prying', OpenStep, step, { pry }, { pry: { ...pry, depthMm: 20.1 } }],
     ['prying at all', OpenStep, step, { pry: { ...pry, clips: null } }, { pry: { ...pry, depthMm: 0 } }],
@@ -651,7 +653,7 @@ describe('limits of what a profile may say', () => {
     ['a condition', SwapStep, swap('x'), { when: 'sink-chosen' }, { when: 'it-rains' }],
     ['a count', FastenerGroup, group, { count: 40 }, { count: 41 }],
     ['at least one', FastenerGroup, group, { count: 1 }, { count: 0 }],
-    ['a length', FastenerGroup, group, { lengthMm: 60 }, { lengthMm: 60.1 }],
+    ['a length', FastenerGroup, group, { lengthMm: 400 }, { lengthMm: 400.1 }],
     ['a screw’s length', FastenerGroup, group, {}, { lengthMm: null }],
     ['a screw’s bit', FastenerGroup, group, {}, { bit: null }],
     ['a nut without', FastenerGroup, group, { kind: 'nut', bit: null, lengthMm: null }, { kind: 'bolt' }],
@@ -745,6 +747,7 @@ describe('limits of what a profile may say', () => {
       waits: false,
     });
     expect(ProcedureShape.parse({ fasteners: [], open: [], swap: [] })).toEqual({
+      close: [],
       power: 'cell',
       fasteners: [],
       cables: [],

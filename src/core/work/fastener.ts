@@ -25,7 +25,7 @@ export const FastenerGroup = z
     kind: FastenerKind.default('screw'),
     count: z.int().positive().max(40),
     /** Of what lies in the bowl; null where it has no length that matters. */
-    lengthMm: z.number().positive().max(60).nullable().default(null),
+    lengthMm: z.number().positive().max(400).nullable().default(null),
     /** The bit or spanner; null where the fingers do. */
     bit: text(20).nullable().default(null),
     /** Stays in its place when undone: it never reaches the bowl. */

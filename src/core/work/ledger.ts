@@ -1,7 +1,7 @@
 import { type Facts, factValue, isTrue } from './facts';
 import { type FastenerGroup, goesToBowl } from './fastener';
 import type { HandStep, Procedure } from './procedure';
-import { screwFact } from './ways';
+import { screwFact } from './start-facts';
 
 /** `lost`: one of the group is missing and may lie inside the device. */
 export type LedgerRow = { group: FastenerGroup; inBowl: number; inPlace: number; lost: boolean };

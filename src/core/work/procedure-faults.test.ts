@@ -6,6 +6,7 @@ import {
   type HandStep,
   type Facts,
   Procedure,
+  ProcedureShape,
   allSteps,
   dueSteps,
   cableFact,
@@ -118,7 +119,7 @@ describe.each(procedures)('%s', (_, procedure) => {
 });
 
 const step = { how: 'h', title: 't', minutes: 1 };
-const open = { ...step, back: { title: 'b', how: 'h', minutes: 1 } };
+const open = { ...step, tool: 'driver', back: { title: 'b', how: 'h', minutes: 1 } };
 const screw = { id: 'a', where: 'w', count: 1, lengthMm: 2, bit: 'PH0' };
 const problems = (more: object) =>
   Procedure.safeParse({ fasteners: [screw], open: [], swap: [], ...more }).error?.issues.map(
@@ -268,7 +269,7 @@ it('a screw of negative length, and one without a bit, are refused', () => {
 
 it('latches and tabs never reach the bowl, nuts and posts do', () => {
   const at = (kind: string) => ({ id: kind, where: 'w', kind, count: 2 });
-  const procedure = Procedure.parse({
+  const procedure = ProcedureShape.parse({
     fasteners: ['latch', 'twist-tab', 'bent-tab', 'nut', 'post'].map(at),
     open: [{ ...open, id: 'x', takesOut: ['latch', 'twist-tab', 'bent-tab', 'nut', 'post'] }],
     swap: [],

@@ -34,7 +34,8 @@ const StepBase = z.object({
   /** What breaks when it is done wrongly. */
   breaks: text(200).optional(),
   pry: Pry.optional(),
-  minutes: z.number().positive().max(120),
+  /** Waiting for glue or for charge takes hours; hands do not. */
+  minutes: z.number().positive().max(1440),
   /** An act on the board: stopped while power could be on. */
   touchesBoard: z.boolean().default(false),
   /** Mains supplies are for those trained and allowed by local rules. */
@@ -64,13 +65,41 @@ const StepBase = z.object({
 });
 
 export const OpenStep = StepBase.extend({
-  /** How it is undone when closing; a reason where it is not. */
+  /** How it is undone when closing, with what is other there; a reason where it is not. */
   back: z.union([
-    z.object({ title: text(120), how: text(400), minutes: z.number().positive().max(120) }),
+    z.object({
+      title: text(120),
+      how: text(400),
+      minutes: z.number().positive().max(1440),
+      /** Undone right before that other step is, where plain reversal would do it at another time. */
+      before: workId.nullable().default(null),
+      /** The tool, the other hand, what is used up and what breaks, where they differ from opening. */
+      tool: text(60).nullable().default(null),
+      hold: text(120).nullable().default(null),
+      breaks: text(200).nullable().default(null),
+      materials: z
+        .array(z.object({ name: text(60), why: text(200) }))
+        .max(6)
+        .default([]),
+      needs: z.array(Need).default([]),
+    }),
     z.object({ none: text(200) }),
   ]),
 });
 export type OpenStep = z.infer<typeof OpenStep>;
+
+/** The id that the undoing of a step of opening has. */
+export const backId = (stepId: string) => `back-${stepId}`;
+
+/** A step that only closing has: new tape, paste, a new seal. */
+export const CloseStep = StepBase.extend({
+  /** Before or after the undoing of that step of opening; null at the very end. */
+  beside: z
+    .object({ undoing: workId, side: z.enum(['before', 'after']) })
+    .nullable()
+    .default(null),
+});
+export type CloseStep = z.infer<typeof CloseStep>;
 
 /** What the job decides about a step of the swap, by the build that was chosen. */
 export const swapConditions = [
@@ -116,6 +145,8 @@ export const ProcedureShape = z.object({
   questions: z.array(WorkQuestion).max(6).default([]),
   open: z.array(OpenStep).max(60),
   swap: z.array(SwapStep).max(40),
+  /** What only closing has; the rest of the way back is made from the way in. */
+  close: z.array(CloseStep).max(20).default([]),
 });
 export type Procedure = z.infer<typeof ProcedureShape>;
 

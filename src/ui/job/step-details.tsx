@@ -12,7 +12,7 @@ export function StepDetails({ step, procedure }: Props) {
   add('Where', step.at);
   add('Hold', step.hold);
   for (const cable of procedure.cables.filter(({ id }) => [...step.unplugs, ...step.plugs].includes(id))) {
-    add(cable.where, latchWords[cable.latch]);
+    add(cable.where, latchWords[cable.latch][step.unplugs.includes(cable.id) ? 'off' : 'on']);
     if (step.unplugs.includes(cable.id)) add('It rests', cable.restsWhere);
   }
   if (pry) {
