@@ -2,9 +2,11 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { DeviceProfile } from '../../src/core/device';
 import {
+  type CaseEnd,
   DiagnosisTable,
-  type DeviceFaultId,
-  deviceFaultsOf,
+  World,
+  boundMinutes,
+  runByCheapest,
   runByInformation,
   runByRule,
 } from '../../src/core/simulator';
@@ -25,11 +27,8 @@ function generator(seed: number) {
 }
 
 /** One or two hidden faults, drawn by weights that differ from the believed ones by up to a factor of three either way. */
-function truthOf(profile: DeviceProfile, random: () => number): DeviceFaultId[] {
-  const weights = deviceFaultsOf(profile).map(({ id, weight }) => ({
-    id,
-    weight: weight * 3 ** (2 * random() - 1),
-  }));
+function truthOf(world: World, random: () => number): string[] {
+  const weights = world.faults.map(({ id, weight }) => ({ id, weight: weight * 3 ** (2 * random() - 1) }));
   const draw = (from: typeof weights) => {
     let at = random() * from.reduce((sum, { weight }) => sum + weight, 0);
     return from.find(({ weight }) => (at -= weight) < 0) ?? from.at(-1)!;
@@ -40,6 +39,7 @@ function truthOf(profile: DeviceProfile, random: () => number): DeviceFaultId[] 
 }
 
 const mean = (values: number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
+const percent = (part: number, of: number) => `${((100 * part) / of).toFixed(1)} %`;
 
 /** The ratio of two means over the same cases with what nine of ten samples of them stay within (bootstrap, percentile). */
 function ratioOf(ours: number[], theirs: number[], random: () => number) {
@@ -55,34 +55,90 @@ function ratioOf(ours: number[], theirs: number[], random: () => number) {
   return { ratio: mean(ours) / mean(theirs), from: samples[20]!, to: samples[379]! };
 }
 
-/** Minutes to a running device against a good technician's rule, over made cases of every profile. */
+const times = ({ ratio, from, to }: ReturnType<typeof ratioOf>) =>
+  `× ${ratio.toFixed(2)} (${from.toFixed(2)} to ${to.toFixed(2)})`;
+
+const wrong = (ends: CaseEnd[]) => ends.filter(({ wrongMends }) => wrongMends > 0).length;
+
+/** Minutes to a running device against two good rules and against one who knows, and how faults outside every list end. */
 export function measureDiagnosis(): boolean {
   return readdirSync(devices)
     .map((name) => {
       const profile = DeviceProfile.parse(JSON.parse(readFileSync(join(devices, name), 'utf8')));
-      const table = new DiagnosisTable(profile);
+      const world = new World(profile);
+      const table = new DiagnosisTable(world);
       const random = generator(7);
-      const [ours, theirs]: [number[], number[]] = [[], []];
-      let [wrong, wrongTheirs] = [0, 0];
-      for (let i = 0; i < cases; i += 1) {
-        const truth = truthOf(profile, random);
-        const a = runByInformation(table, truth, generator(i + 1));
-        const b = runByRule(table, truth, generator(i + 1));
-        ours.push(a.minutes);
-        theirs.push(b.minutes);
-        wrong += a.wrongMends > 0 ? 1 : 0;
-        wrongTheirs += b.wrongMends > 0 ? 1 : 0;
-      }
-      const { ratio, from, to } = ratioOf(ours, theirs, random);
+      const listed = Array.from({ length: cases }, (_, i) => {
+        const truth = truthOf(world, random);
+        return {
+          truth,
+          ours: runByInformation(table, truth, generator(i + 1)),
+          rule: runByRule(table, truth, generator(i + 1)),
+          cheapest: runByCheapest(table, truth, generator(i + 1)),
+        };
+      });
+      const outside = Array.from({ length: cases }, (_, i) =>
+        runByInformation(table, null, generator(i + 1)),
+      );
+      const minutes = (way: 'ours' | 'rule' | 'cheapest') => listed.map((one) => one[way].minutes);
+      const singles = listed.filter(({ truth }) => truth.length === 1);
+      const bound = ratioOf(
+        singles.map(({ ours }) => ours.minutes),
+        singles.map(({ truth }) => boundMinutes(world, world.fault(truth[0]!)!)),
+        random,
+      );
+      const toRule = ratioOf(minutes('ours'), minutes('rule'), random);
+      const toCheapest = ratioOf(minutes('ours'), minutes('cheapest'), random);
+      const wrongs = [
+        wrong(listed.map(({ ours }) => ours)),
+        wrong(listed.map(({ rule }) => rule)),
+        wrong(listed.map(({ cheapest }) => cheapest)),
+      ] as const;
+      const lost = listed.filter(({ ours }) => ours.end !== 'starts').length;
+      const atNone = outside.filter(({ end, inVain }) => end === 'none' && inVain === 0).length;
+      const acts = outside.map((end) => end.acts).sort((a, b) => a - b)[cases / 2]!;
       console.log(
-        `       ${profile.name}: ${mean(ours).toFixed(1)} min against ${mean(theirs).toFixed(1)} min; a wrong cause mended in ${((100 * wrong) / cases).toFixed(1)} % against ${((100 * wrongTheirs) / cases).toFixed(1)} %`,
+        `       ${profile.name}: ${mean(minutes('ours')).toFixed(1)} min against ${mean(minutes('rule')).toFixed(1)} and ${mean(minutes('cheapest')).toFixed(1)}; a wrong cause mended in ${percent(wrongs[0], cases)} against ${percent(wrongs[1], cases)} and ${percent(wrongs[2], cases)}`,
       );
-      return report(
-        `${profile.name}: minutes to a running device against the rule`,
-        `× ${ratio.toFixed(2)} (${from.toFixed(2)} to ${to.toFixed(2)})`,
-        'below × 1',
-        ratio < 1,
-      );
+      const { name: device } = profile;
+      return [
+        report(
+          `${device}: minutes against the highest prior for a minute`,
+          times(toRule),
+          'below × 1',
+          toRule.ratio < 1,
+        ),
+        report(
+          `${device}: minutes against the cheapest look first`,
+          times(toCheapest),
+          'below × 1',
+          toCheapest.ratio < 1,
+        ),
+        report(
+          `${device}: minutes of single faults against one who knows`,
+          times(bound),
+          'at most × 1.2',
+          bound.ratio <= 1.2,
+        ),
+        report(
+          `${device}: wrong remedies against the better rule`,
+          percent(wrongs[0], cases),
+          `at most ${percent(Math.min(wrongs[1], wrongs[2]), cases)}`,
+          wrongs[0] <= Math.min(wrongs[1], wrongs[2]),
+        ),
+        report(
+          `${device}: listed faults that end without a running device`,
+          percent(lost, cases),
+          'at most 5 %',
+          lost <= cases * 0.05,
+        ),
+        report(
+          `${device}: others end at none of these, nothing done twice`,
+          `${percent(atNone, cases)}, ${acts} acts in the middle`,
+          'at least 95 %, within 10',
+          atNone >= cases * 0.95 && acts <= 10,
+        ),
+      ].every(Boolean);
     })
     .every(Boolean);
 }

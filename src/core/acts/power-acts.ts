@@ -1,8 +1,8 @@
 import * as z from 'zod';
-import { Outcome, SeenAtPower, isOn, nextStep, said, started } from '../job';
+import { Outcome, SeenAtPower, circumstancesOf, isOn, nextStep, said, started } from '../job';
 import { seenWords } from '../job-view';
 import { type Result, ok, refuse } from '../result';
-import { checkOf, deviceFaultIds, deviceFaultOf, pressKeys } from '../simulator';
+import { World, firstLooks, pressKeys } from '../simulator';
 import { isTrue } from '../work';
 import { type Asked, always, personAct, standInAct } from './record';
 import { standInMay } from './stand-ins';
@@ -18,6 +18,10 @@ const isClosed = ({ state, context }: Asked<unknown>): Result<null> =>
   nextStep(state, context) === null
     ? ok(null)
     : refuse('not-closed', 'The device is not closed yet.', 'Finish the steps of Close first.');
+
+/** A first look belongs to what it comes to. */
+const seenAgrees = ({ outcome, shows }: { outcome: Outcome; shows?: string | undefined }) =>
+  shows === undefined || (Object.hasOwn(firstLooks, shows) && firstLooks[shows]?.outcome === outcome);
 
 const both = (first: Result<null>, second: () => Result<null>): Result<null> => (first.ok ? second() : first);
 
@@ -66,7 +70,12 @@ export const powerOn = personAct(z.object({ kind: z.literal('power-on') }), {
   permit: isClosed,
   decide({ state: { job }, context }) {
     const power = { onAt: context.at, real: true, menu: false, pace: 1, presses: [] };
-    return said({ ...job, power, outcome: null, lastStart: null }, 'power-on', 'Switched on.', [isOn]);
+    return said(
+      { ...job, power, outcome: null, lastStart: null, firstLook: null },
+      'power-on',
+      'Switched on.',
+      [isOn],
+    );
   },
 });
 
@@ -110,15 +119,31 @@ export const look = standInAct(z.object({ kind: z.literal('look') }), 'device', 
   onlyAdds: true,
 });
 
-export const observeStart = personAct(z.object({ kind: z.literal('observe-start'), outcome: Outcome }), {
-  words: 'say what the device came to',
-  afterHandOver: false,
-  needs: always,
-  stops: ['first-power'],
-  permit: isClosed,
-  decide: ({ state: { job }, act }) =>
-    ok(started({ ...job, lastStart: null }, act.outcome, 'Seen on the device')),
-});
+export const observeStart = personAct(
+  z.object({
+    kind: z.literal('observe-start'),
+    outcome: Outcome,
+    /** Which of the first looks it was. */
+    shows: z.string().max(40).optional(),
+  }),
+  {
+    words: 'say what the device came to',
+    afterHandOver: false,
+    needs: always,
+    stops: ['first-power'],
+    permit: isClosed,
+    decide: ({ state: { job }, act }) =>
+      !seenAgrees(act)
+        ? refuse('not-found', 'That is nothing that this can come to.', 'Choose from the list.')
+        : ok(
+            started(
+              { ...job, lastStart: null, firstLook: act.shows ?? null },
+              act.outcome,
+              act.shows ? `Seen on the device: ${firstLooks[act.shows]?.words}` : 'Seen on the device',
+            ),
+          ),
+  },
+);
 
 const somethingIsWrong = ({ state: { job } }: Asked<unknown>): Result<null> =>
   job.outcome !== null && job.outcome !== 'started'
@@ -133,22 +158,28 @@ export const lookInto = personAct(z.object({ kind: z.literal('look-into'), seen:
   stops: [],
   permit: ({ state: { job } }) =>
     job.seenAtPower.length < most ? ok(null) : tooMany('things were looked at since it did not start'),
-  decide({ state: { job }, act: { seen } }) {
-    if ('check' in seen && !(seen.outcome in checkOf(seen.check).outcomes))
+  decide({ state: { job }, act: { seen }, context }) {
+    const world = new World(context.profile, circumstancesOf(job));
+    const check = world.check('check' in seen ? seen.check : 'press');
+    const shown = 'check' in seen ? seen.outcome : seen.shows;
+    const isKnown = 'check' in seen ? check !== null : world.fault(seen.mended) !== null;
+    if (!isKnown || (shown !== undefined && !Object.hasOwn(check?.outcomes ?? {}, shown)))
       return refuse('not-found', 'This check cannot show that.', 'Choose from the list.');
-    return said({ ...job, seenAtPower: [...job.seenAtPower, seen] }, 'look-into', seenWords(seen));
+    return said({ ...job, seenAtPower: [...job.seenAtPower, seen] }, 'look-into', seenWords(world, seen));
   },
 });
 
 /** What it was: mended, and the device started. */
-export const finding = personAct(z.object({ kind: z.literal('finding'), fault: z.enum(deviceFaultIds) }), {
+export const finding = personAct(z.object({ kind: z.literal('finding'), fault: z.string().max(40) }), {
   words: 'say what it was',
   afterHandOver: false,
   needs: somethingIsWrong,
   stops: [],
   permit: always,
-  decide({ state: { job }, act }) {
-    const { name } = deviceFaultOf(act.fault);
+  decide({ state: { job }, act, context }) {
+    const fault = new World(context.profile, circumstancesOf(job)).fault(act.fault);
+    if (!fault) return refuse('not-found', 'This device cannot have that fault.', 'Choose from the list.');
+    const { name } = fault;
     const run = started({ ...job, lastStart: null }, 'started', `It was this: ${name.toLowerCase()}; mended`);
     return ok({ ...run, entry: { ...run.entry, kind: 'finding' } });
   },

@@ -11,3 +11,4 @@ export type { ProfileFault } from './profile-faults';
 export { mainPlace, placeNamed, placeOf, resolvePlace, revisionsThatMatter } from './resolve';
 export { cautionsAt } from './station-cautions';
 export { CaseChange, PlaceChange, Revision } from './variation';
+export { OwnCheck, OwnDiagnosis, OwnFault } from './own-diagnosis';

@@ -3,7 +3,7 @@ import { figureFaults, formFactorOf, mostGeneration, mostLanes } from '../part';
 import type { Place } from './place';
 import type { ProfileShape } from './profile-shape';
 import { nearest, procedureFaults } from '../work';
-import { deliveredFaults, startFaults } from './start-faults';
+import { deliveredFaults, diagnosisFaults, startFaults } from './start-faults';
 
 /** A fault of a profile: where, what, and what would mend it where that can be said. */
 export type ProfileFault = { path: (string | number)[]; message: string; mend?: string };
@@ -115,7 +115,7 @@ export function profileFaults(profile: ProfileShape): ProfileFault[] {
             mend: `Describe the board with its marks, or name ${nearest(revision, revisionIds)}.`,
           });
     });
-  faults.push(...deliveredFaults(profile), ...startFaults(profile));
+  faults.push(...deliveredFaults(profile), ...startFaults(profile), ...diagnosisFaults(profile));
   for (const { path, ...fault } of procedureFaults(profile.procedure, revisionIds))
     faults.push({ ...fault, path: ['procedure', ...path] });
   return faults;

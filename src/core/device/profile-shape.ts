@@ -5,6 +5,7 @@ import { FormFactorText, Protocol, shortText } from '../part';
 import { ProcedureShape } from '../work';
 import { CarryWays } from './carry-ways';
 import { FirstPower } from './first-power';
+import { OwnDiagnosis } from './own-diagnosis';
 import { Place } from './place';
 import { CaseChange, Revision } from './variation';
 
@@ -56,6 +57,8 @@ export const ProfileShape = z.object({
     .max(12)
     .default([]),
   firstPower: FirstPower,
+  /** Faults and checks of its own, and which of the common ones it cannot have. */
+  diagnosis: OwnDiagnosis.default({ faults: [], checks: [], never: [] }),
   procedure: ProcedureShape,
 });
 export type ProfileShape = z.infer<typeof ProfileShape>;

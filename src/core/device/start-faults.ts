@@ -1,4 +1,5 @@
 import { deliveredTable } from '../disk';
+import { deviceFaultIds } from './device-fault-id';
 import { forecastSectors } from '../part';
 import type { ProfileFault } from './profile-faults';
 import type { ProfileShape } from './profile-shape';
@@ -112,4 +113,52 @@ export function startFaults({
       );
   });
   return faults;
+}
+
+/** Faults and checks of a device’s own: ids of their own, outcomes that exist, and a fault that shows at the key. */
+export function diagnosisFaults({ diagnosis: { faults, checks } }: ProfileShape): ProfileFault[] {
+  const told: ProfileFault[] = [];
+  const wrong = (path: (string | number)[], message: string, mend: string) =>
+    told.push({ path: ['diagnosis', ...path], message, mend });
+  const faultIds: string[] = [...deviceFaultIds, 'none', ...faults.map(({ id }) => id)];
+  faults.forEach(({ id, shows }, i) => {
+    if (faultIds.indexOf(id) < faultIds.lastIndexOf(id))
+      wrong(['faults', i, 'id'], `There is another fault ${id}.`, 'Give it an id of its own.');
+    if (shows.press === undefined || shows.press === 'started')
+      wrong(
+        ['faults', i, 'shows'],
+        `Nothing says what is seen under ${id} when the device is switched on.`,
+        'State “press” with what it shows, such as dark or no-storage.',
+      );
+  });
+  checks.forEach(({ id, outcomes, sound, mends, shows }, i) => {
+    const ids = outcomes.map((outcome) => outcome.id);
+    if (checks.findIndex((other) => other.id === id) < i)
+      wrong(['checks', i, 'id'], `There is another check ${id}.`, 'Give it an id of its own.');
+    if (!ids.includes(sound))
+      wrong(['checks', i, 'sound'], `${id} cannot show ${sound}.`, `Name one of ${ids.join(', ')}.`);
+    for (const [fault, outcome] of Object.entries(shows)) {
+      if (!faultIds.includes(fault))
+        wrong(['checks', i, 'shows', fault], `There is no fault ${fault}.`, 'Describe it, or leave it out.');
+      if (!ids.includes(outcome))
+        wrong(
+          ['checks', i, 'shows', fault],
+          `${id} cannot show ${outcome}.`,
+          `Name one of ${ids.join(', ')}.`,
+        );
+    }
+    for (const fault of mends)
+      if (!faultIds.includes(fault))
+        wrong(['checks', i, 'mends'], `There is no fault ${fault}.`, 'Describe it, or leave it out.');
+    for (const fault of faults) {
+      const outcome = fault.shows[id];
+      if (outcome !== undefined && !ids.includes(outcome))
+        wrong(
+          ['faults', faults.indexOf(fault), 'shows', id],
+          `${id} cannot show ${outcome}.`,
+          `Name one of ${ids.join(', ')}.`,
+        );
+    }
+  });
+  return told;
 }

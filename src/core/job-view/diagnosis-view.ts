@@ -1,6 +1,7 @@
 import type { DeviceProfile } from '../device';
-import { type Cause, DiagnosisTable, type Observation, checkOf, diagnose, deviceFaultOf } from '../simulator';
-import type { Outcome, Job, SeenAtPower } from '../job';
+import { type Job, type Outcome, type SeenAtPower, circumstancesOf } from '../job';
+import { type Cause, DiagnosisTable, type Observation, World, diagnose, firstLooks } from '../simulator';
+
 /** What is worth doing next, in plain data: a check with what can be seen, or a remedy that is tried. */
 export type NextAtPower = {
   kind: 'check' | 'mend';
@@ -8,16 +9,22 @@ export type NextAtPower = {
   ask: string;
   outcomes: { id: string; words: string }[];
   minutes: number;
-  gainBits: number;
   expectedMinutes: number;
 };
 
 export type DiagnosisView = {
   causes: (Cause & { remedy: string })[];
+  /** None of those listed: how likely that is now, and was before anything was seen. */
+  none: { probability: number; before: number };
   next: NextAtPower | null;
-  verdict: { kind: 'mend' | 'apart' | 'open'; ids: string[] };
+  /** One cause that stands out, the end of what can be told, or still open. */
+  verdict: { kind: 'mend' | 'end' | 'open'; ids: string[] };
+  /** How it ends: what is left, what was ruled out, and what was seen, to be handed on. */
+  ending: { left: string[]; ruledOut: string[]; handOn: string[] } | null;
   /** Which observation moved which cause, in words. */
   reasons: { saw: string; cause: string; from: number; to: number }[];
+  /** What can be seen at the key after a remedy. */
+  looks: { id: string; words: string }[];
 };
 
 /** What the diagnosis knows of each outcome where nobody saw more than that. */
@@ -28,26 +35,50 @@ const seenAs: Readonly<Record<Exclude<Outcome, 'started'>, string>> = {
 };
 
 /** What was seen when it was switched on, as the first observation; null where it has not been, started, or told its reason itself. */
-function firstSeen({ outcome, lastStart }: Job): Observation | null {
+function firstSeen({ outcome, lastStart, firstLook }: Job): Observation | null {
   if (outcome === null || outcome === 'started') return null;
-  const code = lastStart?.code ?? seenAs[outcome];
-  return code in checkOf('press').outcomes ? { check: 'press', outcome: code } : null;
+  const code = firstLook ?? lastStart?.code ?? seenAs[outcome];
+  return Object.hasOwn(firstLooks, code) ? { check: 'press', outcome: code } : null;
 }
 
 /** An observation in words, as it goes into the history. */
-export function seenWords(seen: SeenAtPower): string {
-  if ('mended' in seen) return `Tried: ${deviceFaultOf(seen.mended).remedy} It still does not start.`;
-  const check = checkOf(seen.check);
-  return `${check.ask}: ${check.outcomes[seen.outcome] ?? seen.outcome}.`;
+export function seenWords(world: World, seen: SeenAtPower): string {
+  if ('mended' in seen) {
+    const shows = seen.shows === undefined ? null : firstLooks[seen.shows]?.words;
+    return `Tried: ${world.fault(seen.mended)?.remedy ?? seen.mended} It still does not start${shows ? `: ${shows}` : ''}.`;
+  }
+  const check = world.check(seen.check);
+  return `${check?.ask ?? seen.check}: ${check?.outcomes[seen.outcome] ?? seen.outcome}.`;
+}
+
+const tables = new WeakMap<DeviceProfile, Map<string, DiagnosisTable>>();
+
+/** The table of a device after such a job, worked out once. */
+function tableOf(profile: DeviceProfile, job: Job): DiagnosisTable {
+  const circumstances = circumstancesOf(job);
+  const of = tables.get(profile) ?? new Map<string, DiagnosisTable>();
+  tables.set(profile, of);
+  const key = JSON.stringify(circumstances);
+  const table = of.get(key) ?? new DiagnosisTable(new World(profile, circumstances));
+  of.set(key, table);
+  return table;
 }
 
 /** What is likely wrong with a device that does not start; null while it has not been switched on, or runs. */
 export function diagnosisView(profile: DeviceProfile, job: Job): DiagnosisView | null {
   const first = firstSeen(job);
   if (!first) return null;
-  const { causes, next, verdict, moved } = diagnose(new DiagnosisTable(profile), [first, ...job.seenAtPower]);
+  const table = tableOf(profile, job);
+  const { world } = table;
+  // What a profile of before knew and today’s does not is left out, and said in the history.
+  const seen = job.seenAtPower.filter((one) =>
+    'mended' in one ? world.fault(one.mended) !== null : world.check(one.check) !== null,
+  );
+  const { causes, none, next, verdict, moved } = diagnose(table, [first, ...seen]);
+  const nameOf = (id: string) => world.fault(id)?.name ?? 'None of these';
   return {
-    causes: causes.map((cause) => ({ ...cause, remedy: deviceFaultOf(cause.id).remedy })),
+    causes: causes.map((cause) => ({ ...cause, remedy: world.fault(cause.id)?.remedy ?? '' })),
+    none,
     next: next && {
       ...(next.kind === 'check'
         ? {
@@ -58,23 +89,25 @@ export function diagnosisView(profile: DeviceProfile, job: Job): DiagnosisView |
           }
         : { kind: next.kind, id: next.fault.id, ask: next.fault.remedy, outcomes: [] }),
       minutes: next.minutes,
-      gainBits: next.gainBits,
       expectedMinutes: next.expectedMinutes,
     },
-    verdict: {
-      kind: verdict.kind,
-      ids:
-        verdict.kind === 'mend'
-          ? [verdict.cause.id]
-          : verdict.kind === 'apart'
-            ? verdict.causes.map(({ id }) => id)
-            : [],
-    },
+    verdict: { kind: verdict.kind, ids: verdict.kind === 'mend' ? [verdict.cause.id] : [] },
+    ending:
+      verdict.kind === 'end'
+        ? {
+            left: verdict.ending.left.map(({ name }) => name),
+            ruledOut: verdict.ending.ruledOut.map(({ name }) => name),
+            handOn: [first, ...seen].map((one) => seenWords(world, one)),
+          }
+        : null,
     reasons: moved.map(({ observation, id, from, to }) => ({
-      saw: seenWords(observation),
-      cause: deviceFaultOf(id).name,
+      saw: seenWords(world, observation),
+      cause: nameOf(id),
       from,
       to,
     })),
+    looks: Object.entries(firstLooks)
+      .filter(([id]) => id !== 'started')
+      .map(([id, { words }]) => ({ id, words })),
   };
 }

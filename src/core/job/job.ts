@@ -86,6 +86,8 @@ export const Job = z.object({
   outcome: Outcome.nullable(),
   /** What the simulated device last showed; null where a person looked at a real one. */
   lastStart: SwitchedOn.nullable(),
+  /** What was seen of a real device when it was switched on, as one of the first looks; null where nobody said more than that it does not start. */
+  firstLook: z.string().max(40).nullable().default(null),
   /** What was looked at since it did not start, in order. */
   seenAtPower: z.array(SeenAtPower).default([]),
   readings: z.object({ 'size-shown': Known, 'read-test': Known, 'parts-shown': Known }).partial(),
@@ -126,6 +128,7 @@ export const newJob = (id: string, takeIn: TakeIn, device: Parameters<typeof way
   power: null,
   outcome: null,
   lastStart: null,
+  firstLook: null,
   seenAtPower: [],
   readings: {},
   proved: false,

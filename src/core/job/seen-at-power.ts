@@ -1,9 +1,13 @@
 import * as z from 'zod';
-import { checkIds, deviceFaultIds } from '../simulator';
 
-/** A check and what it showed, or a remedy after which the device still does not start. */
+const id = z.string().regex(/^[a-z0-9-]{1,40}$/u);
+
+/**
+ * A check and what it showed, or a remedy after which the device still does not start, with what it shows now where somebody looked.
+ * Which checks and faults there are is the profile’s.
+ */
 export const SeenAtPower = z.union([
-  z.object({ check: z.enum(checkIds), outcome: z.string().max(40) }),
-  z.object({ mended: z.enum(deviceFaultIds) }),
+  z.object({ check: id, outcome: id }),
+  z.object({ mended: id, shows: id.optional() }),
 ]);
 export type SeenAtPower = z.infer<typeof SeenAtPower>;

@@ -2,6 +2,7 @@ import type { DeviceProfile } from '../device';
 import { wayBack, wayIn } from '../work';
 import type { Condition, DeviceFaultId } from './device-fault';
 import { settle, showDevice } from './device-run';
+import { firstLooks } from './first-looks';
 import type { Inside } from './inside';
 
 export const checkIds = [
@@ -67,18 +68,9 @@ const all: Check[] = [
   {
     id: 'press',
     ask: 'Press the power key and look',
-    outcomes: {
-      dark: 'dark, no sound',
-      'dark-with-sound': 'dark, but fan or sound',
-      'goes-out': 'goes out again after a second',
-      'sign-stays': 'the maker’s sign stays',
-      'no-storage': 'says that there is no storage',
-      'nothing-to-start': 'says that there is nothing to start from',
-      'asks-key': 'asks for a recovery key',
-      started: 'it starts',
-    },
+    outcomes: Object.fromEntries(Object.entries(firstLooks).map(([id, { words }]) => [id, words])),
     minutes: () => 1,
-    observe: (profile, condition) => settle(profile, insideOf(condition)).code!,
+    observe: (profile, condition) => settle(profile, insideOf(condition)).code ?? 'sign-stays',
   },
   {
     id: 'wait',
@@ -86,6 +78,7 @@ const all: Check[] = [
     outcomes: { started: 'it started', still: 'still the same' },
     minutes: ({ firstPower }) =>
       Math.max(1, firstPower.phases.reduce((sum, { worryS }) => sum + worryS, 0) / 60),
+    mends: ['slow-start'],
     observe: (profile, condition) =>
       settle(profile, insideOf(condition), true).code === 'started' ? 'started' : 'still',
   },

@@ -1,4 +1,4 @@
-import type { DeviceProfile, DeviceFaultId } from '../device';
+import type { DeviceFaultId } from '../device';
 import type { DriveContents } from './contents';
 
 export { deviceFaultIds } from '../device';
@@ -147,16 +147,3 @@ export const inOrder = (): Condition => ({
     sealed: false,
   },
 });
-
-/** Faults that this device can have, as often as its profile knows: without a cell there is no battery’s plug. */
-export const deviceFaultsOf = ({
-  procedure,
-  firstPower,
-}: Pick<DeviceProfile, 'procedure' | 'firstPower'>): DeviceFault[] =>
-  deviceFaults
-    .filter(
-      ({ id }) =>
-        (id !== 'battery-plug' || procedure.power !== 'mains') &&
-        (id !== 'ribbon' || procedure.cables.some(({ latch }) => latch !== 'plug' && latch !== 'header')),
-    )
-    .map((fault) => ({ ...fault, weight: firstPower.faultWeights[fault.id] ?? fault.weight }));

@@ -194,6 +194,7 @@ export function profileOfSketch(sketch: Sketch, id: string): ProfileShape {
       prompts: [],
       faultWeights: {},
     },
+    diagnosis: { faults: [], checks: [], never: [] },
     procedure: ProcedureShape.parse({ power: pattern.power, fasteners: [], open: [], swap: [] }),
   };
 }

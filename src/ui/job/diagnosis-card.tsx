@@ -1,5 +1,5 @@
+import { useState } from 'react';
 import type { DiagnosisView } from '@/core/job-view';
-import { checkIds, deviceFaultIds } from '@/core/simulator';
 import { showDuration } from '@/core/units';
 import { Button } from '../button';
 import { Card } from '../station-frame';
@@ -10,31 +10,30 @@ const shownCauses = 5;
 
 type Props = { diagnosis: DiagnosisView; act: StationProps['act']; busy: boolean };
 
-/** Why it does not start: the next check with what can be seen, what each cause is worth, and which observation moved what. */
+const hints = {
+  mend: 'one cause stands out',
+  end: 'nothing more is worth its minutes',
+  open: 'the next act is the one that leaves the fewest minutes',
+} as const;
+
+/** Why it does not start: what to do next, what each cause is worth, which observation moved what; and where it ends. */
 export function DiagnosisCard({ diagnosis, act, busy }: Props) {
-  const { causes, reasons, verdict } = diagnosis;
-  const apart = causes.filter(({ id }) => verdict.ids.includes(id));
+  const { causes, none, reasons, verdict, ending } = diagnosis;
+  const lines = [...causes.slice(0, shownCauses), { id: 'none', name: 'None of those known here', ...none }];
   return (
-    <Card
-      title="Why does it not start?"
-      hint={
-        verdict.kind === 'mend'
-          ? 'one cause stands out'
-          : verdict.kind === 'apart'
-            ? 'no check tells these apart'
-            : 'the next check is the one worth most for its minutes'
-      }
-    >
-      {verdict.kind === 'apart' && (
-        <p className="mb-2 font-semibold text-tight">
-          Not told apart: {apart.map(({ name }) => name.toLowerCase()).join('; ')}. Begin with the first.
-        </p>
+    <Card title="Why does it not start?" hint={hints[verdict.kind]}>
+      {ending ? (
+        <End ending={ending} none={none.probability} />
+      ) : (
+        <Next diagnosis={diagnosis} act={act} busy={busy} />
       )}
-      <Next diagnosis={diagnosis} act={act} busy={busy} />
       <h3 className="mt-4 font-semibold">What it could be</h3>
       <ol>
-        {causes.slice(0, shownCauses).map(({ id, name, probability, before }) => (
-          <li key={id} className="grid grid-cols-[minmax(0,1fr)_130px_84px] items-center gap-x-3 py-1">
+        {lines.map(({ id, name, probability, before }) => (
+          <li
+            key={id}
+            className={`grid grid-cols-[minmax(0,1fr)_130px_84px] items-center gap-x-3 py-1 ${id === 'none' ? 'border-t border-dashed' : ''}`}
+          >
             <span>{name}</span>
             <span className="relative h-2.5 rounded-full bg-sunken" aria-hidden>
               <span
@@ -70,45 +69,78 @@ export function DiagnosisCard({ diagnosis, act, busy }: Props) {
   );
 }
 
-function Next({ diagnosis: { next, causes, verdict }, act, busy }: Props) {
-  // One cause that stands out is mended, whatever else could still be looked at.
-  const top = causes[0]!;
-  if (verdict.kind !== 'open' || next?.kind === 'mend') {
-    const id = verdict.kind === 'open' ? next!.id : (verdict.ids[0] ?? top.id);
-    const cause = causes.find((one) => one.id === id) ?? top;
+/** It ends: what is left, what was ruled out, what to hand on to whoever looks at it next. */
+function End({ ending, none }: { ending: NonNullable<DiagnosisView['ending']>; none: number }) {
+  return (
+    <div className="rounded-xl border-2 border-tight bg-tight-ground p-4">
+      <p className="font-display text-[22px] font-bold leading-tight">
+        {none >= 0.5
+          ? 'It is none of those known here. Hand it on.'
+          : 'This cannot be told apart here. Hand it on.'}
+      </p>
+      {ending.left.length > 0 && (
+        <p className="mt-1">
+          <b>Still possible:</b> {ending.left.map((name) => name.toLowerCase()).join('; ')}.
+        </p>
+      )}
+      {ending.ruledOut.length > 0 && (
+        <p className="mt-1">
+          <b>Ruled out:</b> {ending.ruledOut.map((name) => name.toLowerCase()).join('; ')}.
+        </p>
+      )}
+      <p className="mt-2 font-semibold">What was seen, to go with the device</p>
+      <ul className="list-disc pl-5 text-[14px]">
+        {ending.handOn.map((saw, i) => (
+          <li key={i}>{saw}</li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function Next({ diagnosis: { next, causes, verdict, looks }, act, busy }: Props) {
+  const [stillNot, setStillNot] = useState<string | null>(null);
+  if (!next) return null;
+  if (next.kind === 'mend') {
+    const cause = causes.find(({ id }) => id === next.id);
+    const say = (shows?: string) =>
+      void act({ kind: 'look-into', seen: { mended: next.id, ...(shows === undefined ? {} : { shows }) } });
     return (
       <div className="rounded-xl bg-sunken p-4">
         <p className="text-[14px] text-soft">
-          {verdict.kind === 'mend' ? 'Mend it' : 'Try it'}
-          {next?.kind === 'mend' && ` · about ${showDuration(next.minutes * 60)}`}
+          {verdict.kind === 'mend' ? 'Mend it' : 'Try it'} · about {showDuration(next.minutes * 60)}
         </p>
-        <p className="font-display text-[22px] font-bold leading-tight">{cause.remedy}</p>
-        <div className="mt-3 flex flex-wrap gap-2">
-          <Button disabled={busy} onClick={() => void act({ kind: 'finding', fault: cause.id })}>
-            Now it starts
-          </Button>
-          <Button
-            disabled={busy}
-            onClick={() =>
-              void act({
-                kind: 'look-into',
-                seen: { mended: deviceFaultIds.find((one) => one === cause.id)! },
-              })
-            }
-          >
-            Still not
-          </Button>
-        </div>
+        <p className="font-display text-[22px] font-bold leading-tight">{cause?.remedy ?? next.ask}</p>
+        {stillNot === next.id ? (
+          <div className="mt-3 flex flex-wrap gap-2" role="group" aria-label="What it shows now">
+            <p className="basis-full font-semibold">What does it show now?</p>
+            {looks.map(({ id, words }) => (
+              <Button key={id} disabled={busy} onClick={() => say(id)}>
+                {words}
+              </Button>
+            ))}
+            <Button disabled={busy} onClick={() => say()}>
+              Nobody looked
+            </Button>
+          </div>
+        ) : (
+          <div className="mt-3 flex flex-wrap gap-2">
+            <Button disabled={busy} onClick={() => void act({ kind: 'finding', fault: next.id })}>
+              Now it starts
+            </Button>
+            <Button disabled={busy} onClick={() => setStillNot(next.id)}>
+              Still not
+            </Button>
+          </div>
+        )}
       </div>
     );
   }
-  if (!next) return null;
-  const check = checkIds.find((one) => one === next.id)!;
   return (
     <div className="rounded-xl bg-sunken p-4">
       <p className="text-[14px] text-soft">
-        Next check · about {showDuration(next.minutes * 60)}, worth {next.gainBits.toFixed(1)} bits; likely{' '}
-        {showDuration(next.expectedMinutes * 60)} to a running device
+        Next check · about {showDuration(next.minutes * 60)}; likely {showDuration(next.expectedMinutes * 60)}{' '}
+        to a running device
       </p>
       <p className="font-display text-[22px] font-bold leading-tight">{next.ask}</p>
       <div className="mt-3 flex flex-wrap gap-2" role="group" aria-label="What was seen">
@@ -116,7 +148,7 @@ function Next({ diagnosis: { next, causes, verdict }, act, busy }: Props) {
           <Button
             key={id}
             disabled={busy}
-            onClick={() => void act({ kind: 'look-into', seen: { check, outcome: id } })}
+            onClick={() => void act({ kind: 'look-into', seen: { check: next.id, outcome: id } })}
           >
             {words}
           </Button>

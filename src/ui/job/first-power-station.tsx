@@ -1,8 +1,7 @@
 'use client';
 import { useState } from 'react';
 import type { cableFacts } from '@/core/device';
-import { Outcome, outcomeWords } from '@/core/job';
-import type { PressKey } from '@/core/simulator';
+import { type PressKey, firstLooks } from '@/core/simulator';
 import { writesItself } from '@/core/route';
 import { isTrue } from '@/core/work';
 import { Button } from '../button';
@@ -70,14 +69,14 @@ export function FirstPowerStation({ view, act, look, busy, goOn }: StationProps)
               >
                 Switched on just now
               </Button>
-              {Outcome.options.map((outcome) => (
+              {Object.entries(firstLooks).map(([shows, { words, outcome }]) => (
                 <Button
-                  key={outcome}
-                  className="w-full"
+                  key={shows}
+                  className="w-full text-left"
                   disabled={busy || !can}
-                  onClick={() => void act({ kind: 'observe-start', outcome })}
+                  onClick={() => void act({ kind: 'observe-start', outcome, shows })}
                 >
-                  {capital(outcomeWords[outcome])}
+                  {capital(words)}
                 </Button>
               ))}
             </div>

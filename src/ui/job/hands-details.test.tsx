@@ -98,13 +98,16 @@ it('the diagnosis asks its check, takes what was seen, and offers the remedy of 
     ask: 'Look at the light',
     outcomes: [{ id: 'blinks', words: 'blinks' }],
     minutes: 2,
-    gainBits: 0.8,
     expectedMinutes: 30,
   };
+  const looks = [{ id: 'dark', words: 'dark, no sound' }];
+  const none = { probability: 0.05, before: 0.06 };
+  const mend = { ...next, kind: 'mend' as const, id: 'battery-plug', ask: 'Push it home.', outcomes: [] };
+  const rest = { none, looks, ending: null };
   const reasons = [{ saw: 'Pressed: dark.', cause: 'The plug', from: 0.2, to: 0.66 }];
   const { rerender } = render(
     <DiagnosisCard
-      diagnosis={{ causes, next, verdict: { kind: 'open', ids: [] }, reasons }}
+      diagnosis={{ ...rest, causes, next, verdict: { kind: 'open', ids: [] }, reasons }}
       act={act}
       busy={false}
     />,
@@ -114,17 +117,34 @@ it('the diagnosis asks its check, takes what was seen, and offers the remedy of 
   fireEvent.click(button('blinks'));
   rerender(
     <DiagnosisCard
-      diagnosis={{ causes, next, verdict: { kind: 'mend', ids: ['battery-plug'] }, reasons }}
+      diagnosis={{ ...rest, causes, next: mend, verdict: { kind: 'mend', ids: ['battery-plug'] }, reasons }}
       act={act}
       busy={false}
     />,
   );
-  fireEvent.click(button('Still not'));
   fireEvent.click(button('Now it starts'));
+  fireEvent.click(button('Still not'));
+  fireEvent.click(button('dark, no sound'));
+  rerender(
+    <DiagnosisCard
+      diagnosis={{
+        ...rest,
+        causes,
+        next: null,
+        verdict: { kind: 'end', ids: [] },
+        ending: { left: ['No power'], ruledOut: ['The plug'], handOn: ['Pressed: dark.'] },
+        reasons,
+      }}
+      act={act}
+      busy={false}
+    />,
+  );
+  screen.getByText(/cannot be told apart here. Hand it on/u);
+  screen.getByText(/no power/u);
   expect(acts).toEqual([
     { kind: 'look-into', seen: { check: 'charge-light', outcome: 'blinks' } },
-    { kind: 'look-into', seen: { mended: 'battery-plug' } },
     { kind: 'finding', fault: 'battery-plug' },
+    { kind: 'look-into', seen: { mended: 'battery-plug', shows: 'dark' } },
   ]);
 });
 

@@ -424,11 +424,11 @@ describe('first power, prove, hand over', () => {
   it('switches on, and takes what a real device shows instead', () => {
     render(<FirstPowerStation {...props(viewOf(closed()))} />);
     press('Enter');
-    fireEvent.click(button('It stays dark'));
+    fireEvent.click(button('Dark, no sound'));
     fireEvent.click(button('Plug the charger in'));
     expect(acts).toEqual([
       { kind: 'switch-on' },
-      { kind: 'observe-start', outcome: 'dark' },
+      { kind: 'observe-start', outcome: 'dark', shows: 'dark' },
       { kind: 'observe', fact: 'charger.connected', value: true },
     ]);
   });

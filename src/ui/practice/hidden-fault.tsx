@@ -1,14 +1,7 @@
 'use client';
 import { useMemo, useState } from 'react';
 import type { DeviceProfile } from '@/core/device';
-import {
-  DiagnosisTable,
-  type Observation,
-  checks,
-  diagnose,
-  deviceFaultsOf,
-  inOrder,
-} from '@/core/simulator';
+import { DiagnosisTable, type Observation, World, diagnose } from '@/core/simulator';
 import { showDuration } from '@/core/units';
 import { Button } from '../button';
 import { MainAction } from '../main-action';
@@ -16,16 +9,16 @@ import { Card, StationFrame } from '../station-frame';
 
 /** The device is closed and does not start: find out why, with checks that cost their minutes. */
 export function HiddenFault({ profile, onDone }: { profile: DeviceProfile; onDone: () => void }) {
-  const all = useMemo(() => deviceFaultsOf(profile), [profile]);
+  const world = useMemo(() => new World(profile), [profile]);
+  const { faults: all, checks } = world;
   const [hidden] = useState(() => all[Math.floor(Math.random() * all.length)]!);
-  const table = useMemo(() => new DiagnosisTable(profile), [profile]);
-  const [seen, setSeen] = useState<{ id: (typeof checks)[number]['id']; outcome: string }[]>([]);
+  const table = useMemo(() => new DiagnosisTable(world), [world]);
+  const [seen, setSeen] = useState<{ id: string; outcome: string }[]>([]);
   const [named, setNamed] = useState<string[]>([]);
   const found = named.includes(hidden.id);
-  const condition = hidden.change(inOrder());
   const minutes =
-    seen.reduce((sum, { id }) => sum + table.minutes(checks.find((check) => check.id === id)!), 0) +
-    named.reduce((sum, id) => sum + table.mendMinutes(all.find((one) => one.id === id)!), 0);
+    seen.reduce((sum, { id }) => sum + (world.check(id)?.minutes ?? 0), 0) +
+    named.reduce((sum, id) => sum + world.mendMinutes(all.find((one) => one.id === id)!), 0);
   const observations: Observation[] = seen.map(({ id, outcome }) => ({ check: id, outcome }));
   const { causes } = diagnose(table, observations);
   return (
@@ -72,9 +65,9 @@ export function HiddenFault({ profile, onDone }: { profile: DeviceProfile; onDon
             <Button
               key={check.id}
               disabled={found || seen.some(({ id }) => id === check.id)}
-              onClick={() => setSeen([...seen, { id: check.id, outcome: check.observe(profile, condition) }])}
+              onClick={() => setSeen([...seen, { id: check.id, outcome: world.shows(check, [hidden.id]) }])}
             >
-              {check.ask} · {showDuration(table.minutes(check) * 60)}
+              {check.ask} · {showDuration(check.minutes * 60)}
             </Button>
           ))}
         </div>
