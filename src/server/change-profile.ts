@@ -2,9 +2,19 @@ import * as z from 'zod';
 import type { DeviceProfile, ProfileShape } from '@/core/device';
 import { readProfile } from '@/core/exchange';
 import { type Result, ok, refuse } from '@/core/result';
-import { FigureEntry, Sketch, enterFigure, idFromWords, profileOfCopy, profileOfSketch } from '@/core/teach';
+import {
+  FigureEntry,
+  Sketch,
+  enterFigure,
+  idFromWords,
+  isUnwritten,
+  procedureOfRecording,
+  profileOfCopy,
+  profileOfSketch,
+} from '@/core/teach';
 import type { Sql } from './database';
 import { findProfile, saveProfile, versionOf } from './devices';
+import { findJob } from './jobs';
 import type { Runtime } from './runtime';
 import { formFault, nobodyWorking } from './take-in-device';
 import { whoWorks } from './workshop';
@@ -129,5 +139,55 @@ export async function enterProfileFigure(
     const entered = enterFigure(profile, parsed.data, { at, by });
     if (!entered.ok) return entered;
     return save(runtime, sql, entered.value, asked, `figure ${parsed.data.figureId}: ${parsed.data.way}`);
+  });
+}
+
+const FromJob = z.object({ jobId: z.string().max(20) }).strict();
+
+/** Minutes that recorded acts took: from one line of the history to the next, within what a hand can need. */
+function minutesOf(steps: { stepId: string; at: string }[]): Record<string, number> {
+  return Object.fromEntries(
+    steps.slice(1).map(({ stepId, at }, i) => {
+      const minutes = (Date.parse(at) - Date.parse(steps[i]!.at)) / 60_000;
+      return [stepId, Math.round(Math.min(60, Math.max(0.2, minutes)) * 10) / 10];
+    }),
+  );
+}
+
+/**
+ * Keeps what a job recorded as the procedure of its device, times as they were measured. It is proved first, and refused with all
+ * that is open. A procedure that is there already is not replaced. Faults: `form`, `not-found`, `no-recording`, `written`, `profile`.
+ */
+export async function keepRecording(
+  runtime: Runtime,
+  id: string,
+  form: unknown,
+  asked: Asks,
+): Promise<Result<{ id: string; version: number }>> {
+  const parsed = FromJob.safeParse(form);
+  if (!parsed.success) return formFault(parsed.error);
+  const found = await findJob(runtime.database, parsed.data.jobId);
+  if (!found.ok) return found;
+  const { job, steps } = found.value.state;
+  if (job.takeIn.profileId !== id || !job.recording?.ended)
+    return refuse(
+      'no-recording',
+      `Job ${parsed.data.jobId} has no ended recording of this device.`,
+      'Record the way in at Open, and end it.',
+    );
+  const { recording } = job;
+  return runtime.database.transaction(async (sql) => {
+    if (!(await whoWorks(sql, asked.by))) return nobodyWorking();
+    const profile = await findProfile(sql, id);
+    if (!profile) return gone();
+    if (!isUnwritten(profile))
+      return refuse(
+        'written',
+        `How the ${profile.name} is opened is written down already.`,
+        'Change it in its file: export the device, edit, bring it in again.',
+      );
+    const recorded = steps.filter(({ stepId }) => recording.acts.some((one) => one.id === stepId));
+    const procedure = procedureOfRecording(recording, profile.procedure.power, minutesOf(recorded));
+    return save(runtime, sql, { ...profile, procedure }, asked, `way in as recorded in job ${job.id}`);
   });
 }

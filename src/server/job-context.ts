@@ -1,5 +1,5 @@
 import type { JobAct } from '@/core/acts';
-import { type Job, expectedLayout, expectedTarget, newDriveOf } from '@/core/job';
+import { type Job, expectedLayout, expectedTarget, newDriveOf, profileOfJob } from '@/core/job';
 import { type Loaded, type SourceSummary } from '@/core/job-view';
 import { BuildIds, buildFrom } from '@/core/fit';
 import { type Drive, type Part, asBrought, singleId } from '@/core/part';
@@ -70,7 +70,7 @@ async function contextOf(
   const { job } = state;
   const kept = await runtime.profiles.of(runtime.database, profileSha256);
   if (!kept.ok) return kept;
-  const profile = kept.value;
+  const profile = profileOfJob(kept.value, job);
   const { cases, technicians, by, sticks } = shared;
   // What the owner brings to this very job costs nothing here.
   const parts = shared.parts.map((part) =>

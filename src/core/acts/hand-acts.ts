@@ -6,6 +6,7 @@ import {
   holdsOf,
   insideOfChoice,
   isAllowed,
+  isRecording,
   lastStepOf,
   said,
   stopsOfStep,
@@ -39,6 +40,12 @@ const dueStep = ({ state, act, context }: StepAsked): HandStep | null =>
 /** It must be due, on a known board where that matters, and not behind a wait that runs. */
 function stepIsDue(asked: StepAsked): Result<null> {
   const { state, act, context } = asked;
+  if (isRecording(state.job))
+    return refuse(
+      'recording',
+      'The way in is still being recorded.',
+      'Record what the hands do at Open, and say when the drive is out.',
+    );
   const due = dueStepsOf(state, context);
   const [first] = due;
   if (!first) return refuse('hands-done', 'All acts of the hands are done.', 'Go on to First power.');
@@ -127,7 +134,10 @@ export const step = personAct(stepSchema, {
 export const stepBack = personAct(z.object({ kind: z.literal('step-back') }), {
   words: 'take the last step back',
   afterHandOver: false,
-  needs: always,
+  needs: ({ state: { job } }) =>
+    isRecording(job)
+      ? refuse('recording', 'The way in is being recorded.', 'Take the last recorded act back instead.')
+      : ok(null),
   stops: [],
   permit: always,
   /** With every fact as it was before the step. */

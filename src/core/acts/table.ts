@@ -5,6 +5,7 @@ import * as end from './end-acts';
 import * as hand from './hand-acts';
 import * as plan from './plan-acts';
 import * as power from './power-acts';
+import * as recording from './record-acts';
 
 /**
  * Everything that can be done to a job, one record each. `decide` looks an act up here, the schema that is published and the
@@ -29,6 +30,9 @@ export const actTable = Object.freeze({
   'stick-elsewhere': plan.stickElsewhere,
   step: hand.step,
   'step-back': hand.stepBack,
+  record: recording.record,
+  'record-undo': recording.recordUndo,
+  'record-end': recording.recordEnd,
   answer: hand.answer,
   override: hand.override,
   fastener: hand.fastener,

@@ -85,6 +85,7 @@ export function makeChange(
     diagnosis: diagnosisView(profile, job),
     sticks: loaded.sticks,
     prove: proveMargins(profile, layout, job),
+    ...(job.recording ? { profile } : {}),
   };
 }
 

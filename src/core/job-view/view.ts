@@ -126,6 +126,8 @@ export type JobChange = Omit<JobView, 'profile' | 'frame' | 'history' | 'sheet'>
   newLines: HistoryEntry[];
   /** Only near the end of the job, where it is looked at; null elsewhere. */
   sheet: Sheet | null;
+  /** While the way in is recorded: the profile with the procedure as it stands now. */
+  profile?: JobView['profile'];
 };
 
 export type BenchColumn = 'hands' | 'machine' | 'held' | 'ready';

@@ -22,6 +22,7 @@ export const historyKinds = Object.freeze({
   'stick-elsewhere': { onSheet: true },
   step: { onSheet: false },
   'step-back': { onSheet: false },
+  'record-end': { onSheet: true },
   answer: { onSheet: false },
   override: { onSheet: true },
   'looked-inside': { onSheet: true },

@@ -14,6 +14,7 @@ export {
   waitUntil,
 } from './steps-of';
 export type { DecideContext, JobContext } from './context';
+export { isRecording, profileOfJob } from './profile-of-job';
 export { circumstancesOf } from './circumstances';
 export { decideReport, isOn, outcomeWords, started } from './report';
 export type { Decision, Report } from './report';

@@ -13,6 +13,7 @@ import { Outcome } from './outcome';
 import { PowerRun } from './power-run';
 import { SeenAtPower } from './seen-at-power';
 import { Sheet } from '../sheet';
+import { Recording, isUnwritten, nothingRecorded } from '../teach';
 import { JobStick } from './stick';
 import { TakeIn } from './take-in';
 
@@ -91,6 +92,8 @@ export const Job = z.object({
   /** What was looked at since it did not start, in order. */
   seenAtPower: z.array(SeenAtPower).default([]),
   readings: z.object({ 'size-shown': Known, 'read-test': Known, 'parts-shown': Known }).partial(),
+  /** What the hands did while the device was opened, where nobody had written that down; null where somebody had. */
+  recording: Recording.nullable().default(null),
   proved: z.boolean(),
   handedOver: z
     .object({
@@ -105,7 +108,11 @@ export const Job = z.object({
 export type Job = z.infer<typeof Job>;
 
 /** A job as it begins: taken in, nothing chosen. Of an empty place nothing is copied: its way begins with another one. */
-export const newJob = (id: string, takeIn: TakeIn, device: Parameters<typeof wayOfEmpty>[0]): Job => ({
+export const newJob = (
+  id: string,
+  takeIn: TakeIn,
+  device: Parameters<typeof wayOfEmpty>[0] & Parameters<typeof isUnwritten>[0],
+): Job => ({
   schema: 'jicara.job/1',
   id,
   route: takeIn.oldDrive ? 'copy-on-dock' : wayOfEmpty(device),
@@ -129,6 +136,7 @@ export const newJob = (id: string, takeIn: TakeIn, device: Parameters<typeof way
   outcome: null,
   lastStart: null,
   firstLook: null,
+  recording: isUnwritten(device) ? nothingRecorded : null,
   seenAtPower: [],
   readings: {},
   proved: false,

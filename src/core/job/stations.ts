@@ -1,6 +1,7 @@
 import { type StationId, type StationState, stationNames, stationsOf, writesItself } from '../route';
 import { type Hold, type Stop, copyMayGoIn, holdOn, isTrue } from '../work';
 import type { JobContext } from './context';
+import { isRecording } from './profile-of-job';
 import { stepsOf, holdsOf } from './steps-of';
 import type { JobState } from './job';
 
@@ -33,6 +34,7 @@ function isDone(id: StationId, state: JobState, context: JobContext): boolean {
     case 'data':
       return job.route === 'stick' ? isTrue(facts, 'stick.ready') : job.wish !== null;
     case 'open':
+      return !isRecording(job) && handsDone(id);
     case 'swap':
     case 'close':
       return handsDone(id);

@@ -6,3 +6,13 @@ export { FigureEntry, enterFigure, figureAt, figuresOf, ofReadings } from './fig
 export type { Figure, Readings } from './figures';
 export { plainAnswersOf } from './plain-answers';
 export type { PlainAnswer } from './plain-answers';
+export {
+  Recording,
+  RecordedAct,
+  nextRecordedId,
+  nothingRecorded,
+  recordedKinds,
+  recordedParts,
+} from './recorded-act';
+export type { Recorded, RecordedKind, RecordedPart } from './recorded-act';
+export { isUnwritten, procedureOfRecording, recordedWords } from './recording';

@@ -18,7 +18,7 @@ export { copyMayGoIn, holdOn, overrideFact, standingHolds, stops } from './holds
 export type { Hold, HoldContext, Stop } from './holds';
 export { fastenersOf, lostFact, screwLedger, screwsOut } from './ledger';
 export type { Ledger, LedgerRow } from './ledger';
-export { Cable, cableFact, latchWords } from './cable';
+export { Cable, LatchKind, cableFact, latchKinds, latchWords } from './cable';
 export { FastenerGroup, fastenerText, fastenerWords, goesToBowl } from './fastener';
 export { CloseStep, OpenStep, ProcedureShape, SwapStep, WorkQuestion, swapConditions } from './procedure';
 export { Procedure } from './proved-procedure';

@@ -22,6 +22,7 @@ import { useSecondsLeft } from './use-seconds-left';
 import { OverrideForm } from './override-form';
 import { WorkQuestions } from './work-questions';
 
+const RecordingCard = dynamic(() => import('./recording-card').then((m) => m.RecordingCard));
 const RevisionChoice = dynamic(() => import('./revision-choice').then((m) => m.RevisionChoice));
 // It stands below what the hands do: loaded once that is there.
 const KitCard = dynamic(() => import('./kit-card').then((m) => m.KitCard), { ssr: false });
@@ -34,6 +35,7 @@ export function HandsStation({
   busy,
   openNote,
   removePhoto,
+  keepRecording,
   goOn,
 }: StationProps & { station: HandStation }) {
   const [stuckAt, setStuckAt] = useState<string | null>(null);
@@ -138,6 +140,9 @@ export function HandsStation({
       )}
       {mustMeasure && unmeasured && (
         <HoldNotice hold={unmeasured} override={<OverrideForm hold={unmeasured} act={act} busy={busy} />} />
+      )}
+      {station === 'close' && finished && view.job.recording?.ended && (
+        <RecordingCard view={view} onKeep={keepRecording} />
       )}
       {station === 'open' && <WorkQuestions view={view} act={act} />}
       {station === 'open' && <KitCard view={view} />}

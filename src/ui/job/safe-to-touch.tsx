@@ -1,4 +1,4 @@
-import { type FactName, factValue, safeToTouch } from '@/core/work';
+import { type FactName, cableFact, factValue, safeToTouch } from '@/core/work';
 import type { StationProps } from './station-props';
 
 const safeWords: Readonly<Record<string, string>> = {
@@ -8,14 +8,33 @@ const safeWords: Readonly<Record<string, string>> = {
   'supply.discharged': 'supply discharged',
 };
 
-/** May a tool touch the board now, and what is still to come before it may. */
+/** Whether closing has plugged the battery again: from then on the board is live on purpose. */
+function isLiveOnPurpose({ steps, profile }: StationProps['view']): boolean {
+  const battery = profile.procedure.cables.filter((cable) => cableFact(cable) === 'battery.connected');
+  return steps.some(
+    ({ station, done, plugs }) => done && station === 'close' && battery.some(({ id }) => plugs.includes(id)),
+  );
+}
+
+/** May a tool touch the board now, and what is still to come before it may: power, supply and static apart. */
 export function SafeToTouch({ view }: { view: StationProps['view'] }) {
   const value = (fact: FactName) => factValue(view.facts, fact);
-  const { power } = view.profile.procedure;
+  const { power, open, swap } = view.profile.procedure;
+  if (isLiveOnPurpose(view))
+    return (
+      <div role="status" className="rounded-2xl border border-tight bg-tight-ground px-4 py-2.5">
+        <b className="text-tight">The battery is plugged in again, as it should be.</b>
+        <span className="ml-3">From here nothing but plastic near the board.</span>
+      </div>
+    );
+  const discharges = [...open, ...swap].some(({ effects }) =>
+    effects.some(({ fact }) => fact === 'static.discharged'),
+  );
   const checks = [
     ...(power === 'mains' ? [] : ([[value('charger.connected') === false, 'charger out']] as const)),
     [value('card.inserted') === false, 'card slot empty'],
     ...safeToTouch(power).map(([fact, wanted]) => [value(fact) === wanted, safeWords[fact] ?? fact] as const),
+    ...(discharges ? ([[value('static.discharged') === true, 'static discharged']] as const) : []),
   ] as const;
   const words = (wanted: boolean) =>
     checks.flatMap(([good, name]) => (good === wanted ? [name] : [])).join(', ');

@@ -22,6 +22,8 @@ export type StationProps = {
   sums: { state: SumsState | null; make: () => void } | null;
   /** Takes a photo of this job away. */
   removePhoto: (photo: PhotoLine) => Promise<boolean>;
+  /** Keeps the recorded way in as the device’s procedure. */
+  keepRecording: () => Promise<Result<{ version: number }>>;
   /** Goes to where the work is; null while it is at this station. */
   goOn: { words: string; go: () => void } | null;
 };

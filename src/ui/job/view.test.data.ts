@@ -77,6 +77,7 @@ export const stationProps = (view: JobView, acts: JobAct[]): StationProps => ({
   parts,
   busy: false,
   openNote: () => {},
+  keepRecording: () => Promise.resolve({ ok: true, value: { version: 2 } }),
   sums: null,
   removePhoto: async () => true,
   look: () => {},

@@ -4,6 +4,7 @@ import Link from '@/ui/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { Shell } from '@/app/shell';
+import { isRecording } from '@/core/job';
 import type { JobView, PartsView } from '@/core/job-view';
 import { type StationId, stationNames } from '@/core/route';
 import { showBytes } from '@/core/units';
@@ -18,6 +19,7 @@ import { useDriveSums } from './use-drive-sums';
 import { useJob } from './use-job';
 import { usePhotos } from './use-photos';
 import { askParts, rank } from '@/app/ask-catalogue';
+import { post } from '@/app/call';
 
 // Only the station that is looked at is loaded; the others come when they are gone to.
 const CarryOverStation = dynamic(() => import('@/ui/job/carry-over-station').then((m) => m.CarryOverStation));
@@ -30,6 +32,7 @@ const FreshDataStation = dynamic(() => import('@/ui/job/fresh-data-station').the
 const HandOverStation = dynamic(() => import('@/ui/job/hand-over-station').then((m) => m.HandOverStation));
 const HandsStation = dynamic(() => import('@/ui/job/hands-station').then((m) => m.HandsStation));
 const ProveStation = dynamic(() => import('@/ui/job/prove-station').then((m) => m.ProveStation));
+const RecordStation = dynamic(() => import('@/ui/job/record-station').then((m) => m.RecordStation));
 const RestoreStation = dynamic(() => import('@/ui/job/restore-station').then((m) => m.RestoreStation));
 const StickDataStation = dynamic(() => import('@/ui/job/stick-data-station').then((m) => m.StickDataStation));
 const TakeInStation = dynamic(() => import('@/ui/job/take-in-station').then((m) => m.TakeInStation));
@@ -53,7 +56,12 @@ export function JobScreen({
   const kept = useJob(initial, station, (next) => router.push(`/jobs/${initial.job.id}/${next}`));
   const { view, copy, silent, act, busy, fault, waiting, others } = kept;
   const [noting, setNoting] = useState(false);
-  const stepHere = view.steps.find(({ id, station: at }) => id === view.nextStepId && at === station);
+  const recordedHere =
+    station === 'open' && isRecording(view.job)
+      ? view.steps.findLast(({ done, station: at }) => done && at === 'open')
+      : undefined;
+  const stepHere =
+    recordedHere ?? view.steps.find(({ id, station: at }) => id === view.nextStepId && at === station);
   const sums = useDriveSums(view, station);
   const driveFiles = useDriveFiles(view);
   const photos = usePhotos(kept, stepHere?.id ?? null);
@@ -75,6 +83,8 @@ export function JobScreen({
     act,
     busy,
     openNote: () => setNoting(true),
+    keepRecording: () =>
+      post<{ version: number }>(`/api/profiles/${view.profile.id}/procedure`, { jobId: view.job.id }),
     removePhoto: photos.remove,
     look: kept.look,
     sums,
@@ -138,6 +148,11 @@ function Station({
           return <FreshDataStation {...props} />;
       }
     case 'open':
+      return isRecording(props.view.job) ? (
+        <RecordStation {...props} />
+      ) : (
+        <HandsStation key={station} station={station} {...props} />
+      );
     case 'swap':
     case 'close':
       return <HandsStation key={station} station={station} {...props} />;
