@@ -10,8 +10,10 @@ type Props = { ledger: Ledger; moved: string[]; act: StationProps['act']; busy: 
 /** A fastener that is lost or stripped: said when it happens, so that it stands on the sheet and surprises nobody at the end. */
 export function LostFastener({ ledger, moved, act, busy }: Props) {
   const [group, setGroup] = useState<string | null>(null);
-  // Those of this step, and whatever is missing already: it may turn up at any time.
-  const rows = ledger.rows.filter((row) => moved.includes(row.group.id) || row.lost);
+  // Those of this step, all that are out by now, and whatever is missing already: it may be noticed, and turn up, at any time.
+  const rows = ledger.rows.filter(
+    (row) => moved.includes(row.group.id) || row.lost || row.inPlace < row.group.count,
+  );
   if (rows.length === 0) return null;
   const tell = (state: 'lost' | 'found' | 'stripped' | 'replaced') => {
     if (group) void act({ kind: 'fastener', group, state }).then(() => setGroup(null));

@@ -7,11 +7,11 @@ export const before: readonly KindButton[] = [
   { kind: 'switch-off', key: 'f', words: 'Switched off' },
   { kind: 'mains-out', key: 'm', words: 'Mains out' },
   { kind: 'wait', key: 'w', words: 'Waited' },
-  { kind: 'ground', key: 'g', words: 'Touched ground' },
+  { kind: 'ground', key: 'g', words: 'Grounded' },
 ];
 export const opening: readonly KindButton[] = [
   { kind: 'unscrew', key: 'u', words: 'Unscrewed' },
-  { kind: 'loosen', key: 'o', words: 'Loosened (stays in)' },
+  { kind: 'loosen', key: 'o', words: 'Loosened' },
   { kind: 'twist', key: 't', words: 'Twisted tabs' },
   { kind: 'unplug', key: 'k', words: 'Unplugged' },
   { kind: 'pry', key: 'p', words: 'Pried off' },
@@ -19,7 +19,7 @@ export const opening: readonly KindButton[] = [
   { kind: 'slide', key: 'i', words: 'Slid off' },
   { kind: 'peel', key: 'e', words: 'Peeled off' },
 ];
-export const drawing: KindButton = { kind: 'draw', key: 'd', words: 'Drew the drive' };
+export const drawing: KindButton = { kind: 'draw', key: 'd', words: 'Drive out' };
 export const none: readonly KindButton[] = [
   { kind: 'no-battery', key: 'b', words: 'No battery inside' },
   { kind: 'no-mains', key: 'x', words: 'No supply inside' },

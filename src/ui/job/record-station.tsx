@@ -78,7 +78,7 @@ export function RecordStation({ view, act, busy, openNote }: StationProps) {
           </Button>
         </>
       }
-      say="What you do is the procedure of the next one: say it as you do it. The way back is made from it."
+      say="The way back is made from what you record."
     >
       <StationCautions view={view} station="open" />
       {hold && (

@@ -20,7 +20,7 @@ export function StepDetails({ step, procedure }: Props) {
       'Pry',
       `from ${pry.from}, ${pry.towards}; ${pry.depthMm} mm deep${pry.clips ? `, ${pry.clips} clips` : ''}`,
     );
-    add('Stop when', pry.stop);
+    add('Stop', pry.stop);
   }
   for (const group of moved) {
     add(group.where, group.under && step.takesOut.includes(group.id) ? `under the ${group.under}` : null);

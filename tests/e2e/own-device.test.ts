@@ -1,0 +1,208 @@
+import { type Browser } from 'playwright-core';
+import {
+  type App,
+  type Seen,
+  act,
+  call,
+  endApp,
+  hands,
+  openBrowser,
+  openPage,
+  removeFolder,
+  startApp,
+  until,
+  view,
+  visit,
+} from './app';
+import { choose, type } from './keyboard';
+
+jest.setTimeout(420_000);
+let app: App;
+let browser: Browser;
+let seen: Seen;
+
+beforeAll(async () => {
+  app = await startApp({ script: 'start' });
+  browser = await openBrowser();
+  seen = await openPage(browser, app);
+});
+afterAll(async () => {
+  await browser.close();
+  await endApp(app);
+  await removeFolder(app.folder);
+  expect([seen.foreign, seen.errors]).toEqual([[], []]);
+});
+
+/** The answers that are given to teach a device, by keyboard alone. */
+async function teach(): Promise<number> {
+  const { page } = seen;
+  let answers = 0;
+  const answer = async (given: Promise<void>) => {
+    answers += 1;
+    await given;
+  };
+  await visit(page, '/devices/new');
+  await answer(type(page, 'Maker', 'Torvik'));
+  await answer(type(page, 'Model', 'Pilot'));
+  await answer(choose(page, 'Kind of device', 'Handheld gaming PC'));
+  await answer(
+    page
+      .getByRole('checkbox', { name: '2230' })
+      .focus()
+      .then(() => page.keyboard.press('Space')),
+  );
+  await answer(choose(page, 'Key of the socket', 'Mfive contacts on the short side'));
+  await answer(choose(page, 'What it speaks', 'NVMe'));
+  await answer(choose(page, 'Lanes', '×4'));
+  await answer(choose(page, 'How it shows a drive', '931 GiBcalled so'));
+  await page.keyboard.press('Enter');
+  await page.waitForURL('**/devices/torvik-pilot');
+  return answers;
+}
+
+const takeIn = {
+  profileId: 'torvik-pilot',
+  owner: 'Cook, ferry Merrow',
+  serial: '',
+  place: 'galley',
+  wish: 'bigger',
+  wantedGB: 1000,
+  dataToKeep: true,
+  oldDrive: { formFactor: '2230-S3-M', labelGB: 256, usedBytes: 310e6 },
+  encryption: 'no',
+  card: 'no',
+  swollen: 'no',
+  consent: true,
+  chargePercent: 20,
+  promisedAt: null,
+  note: '',
+  practice: true,
+};
+
+/** A job on the taught device with a drive that was chosen by a reason, laid out when its old drive is read. */
+async function takenIn(): Promise<string> {
+  const { id } = (await call(app, '/api/jobs', takeIn)).value as { id: string };
+  const choice = {
+    kind: 'choose',
+    driveId: 'tolvane-skiff-1000',
+    placeId: null,
+    adapterId: null,
+    sinkId: null,
+    padIds: [],
+    caseChangeIds: [],
+    reason: 'same size code as the old one',
+  };
+  expect(await act(app, id, choice)).toBe('ok');
+  const wish = { holdBackPercent: 0, dropped: [], sizesMiB: {}, secondSystemMiB: null };
+  expect(await act(app, id, { kind: 'lay-out', wish })).toBe('ok');
+  return id;
+}
+
+it('an empty workshop: eight answers, and the device can be asked about', async () => {
+  const { page } = seen;
+  await visit(page, '/');
+  await page.getByRole('button', { name: 'Teach your own device' }).waitFor();
+  expect(await teach()).toBeLessThanOrEqual(8);
+  await page.getByRole('button', { name: 'Enter: Inside of the cover' }).waitFor();
+  await visit(page, '/ask?q=pilot 2230-S3-M 1 TB NVMe');
+  await page.getByText('Not known yet.').waitFor();
+  await visit(page, '/ask?q=pilot 2280-S3-M 1 TB NVMe');
+  await page
+    .getByText(/does not fit/iu)
+    .first()
+    .waitFor();
+});
+
+it('a figure is measured: readings, their spread, who and when; the second of two people is told', async () => {
+  const { page } = seen;
+  expect((await call(app, '/api/workshop/technicians', { initials: 'KO', name: 'Kari Oss' })).ok).toBe(true);
+  await visit(page, '/devices/torvik-pilot');
+  await page.getByRole('button', { name: 'Enter: Room below the module' }).click();
+  await page.getByLabel('Readings, mm').fill('0.60 0.62 0.58');
+  await page.getByText('3 readings from 0.58 to 0.62').waitFor();
+  await page.keyboard.press('Enter');
+  await page.getByText(/figure form.roomBelowMm: measured/u).waitFor();
+  const entry = { way: 'unknown', placeId: 'drive', figureId: 'form.roomBelowMm' };
+  const late = await call(app, '/api/profiles/torvik-pilot/figures?version=1', entry);
+  expect(late.fault?.code).toBe('stale');
+});
+
+it('opened for the first time it is recorded key by key, closed from that, and the next one is led through it', async () => {
+  const { page } = seen;
+  expect((await call(app, '/api/workshop/catalogue', {})).ok).toBe(true);
+  const id = await takenIn();
+  await visit(page, `/jobs/${id}/open`);
+  await page.getByText('what did you do first?').waitFor();
+  const recorded = async () => (await view(app, id)).history.filter(({ kind }) => kind === 'step').length;
+  const press = async (key: string, fill?: () => Promise<void>) => {
+    const before = await recorded();
+    await page.getByRole('heading', { name: /did you do/u }).waitFor();
+    await page.keyboard.press(key);
+    if (fill) {
+      await page.getByRole('button', { name: 'Record it' }).waitFor();
+      await fill();
+      await page.getByLabel('What it was').press('Enter');
+    }
+    await until(recorded, (now) => now > before);
+  };
+  const screws = (of: string, part: string, count: string) => async () => {
+    await page.getByLabel('What it was').fill(of);
+    await page.getByLabel('How many').fill(count);
+    await page.getByLabel('Long, mm').fill('6.5');
+    await page.getByLabel('Bit').fill('PH0');
+    await page.getByRole('radio', { name: part, exact: true }).check();
+  };
+  const thing = (of: string, part: string) => async () => {
+    await page.getByLabel('What it was').fill(of);
+    await page.getByRole('radio', { name: part, exact: true }).check();
+  };
+  await press('f');
+  await press('u', screws('back cover', 'cover', '8'));
+  await press('p', thing('back cover', 'cover'));
+  await press('k', async () => {
+    await thing('battery', 'battery')();
+    await page.getByRole('radio', { name: 'plug', exact: true }).check();
+  });
+  await press('g');
+  await press('u', screws('drive', 'drive', '1'));
+  await page.getByText('9', { exact: true }).first().waitFor();
+  // One too many, and taken back.
+  await press('g');
+  await page.keyboard.press('Backspace');
+  await until(
+    () => view(app, id),
+    (now) => now.history.some(({ kind }) => kind === 'step-back'),
+  );
+  await press('d');
+  await page.getByRole('button', { name: 'The drive is out' }).and(page.locator(':enabled')).waitFor();
+  await page.keyboard.press('Enter');
+  await until(
+    () => view(app, id),
+    (now) => now.history.some(({ kind }) => kind === 'record-end'),
+  );
+  expect(await act(app, id, { kind: 'step', stepId: 'measure-inside' })).toBe('ok');
+
+  // The copy, by its acts; the hands go on with the swap and the way back, which was made from the way in.
+  expect(await act(app, id, { kind: 'dock', caseId: 'tarn-5' })).toBe('ok');
+  const { job } = await view(app, id);
+  expect(await act(app, id, { kind: 'arm', label: job.dock!.new.benchLabel })).toBe('ok');
+  expect(await act(app, id, { kind: 'copy' })).toBe('ok');
+  await until(
+    () => view(app, id),
+    (now) => now.current === 'swap',
+    150_000,
+  );
+  await hands(app, id, 'swap');
+  await hands(app, id, 'close');
+  expect((await view(app, id)).nextStepId).toBeNull();
+  await visit(page, `/jobs/${id}/close`);
+  await page.getByRole('button', { name: 'Keep it for the next one' }).click();
+  await page.getByText(/Proved and kept as version/u).waitFor();
+
+  // The next of its kind: led through by Space.
+  const next = await takenIn();
+  await visit(page, `/jobs/${next}/open`);
+  await page.getByRole('heading', { name: 'Switch it off' }).waitFor();
+  await page.keyboard.press('Space');
+  await page.getByRole('heading', { name: /Unscrew 8 screws of the back cover/u }).waitFor();
+});
