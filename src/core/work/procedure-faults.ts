@@ -71,7 +71,11 @@ class Proof {
     for (const name of ['open', 'swap', 'close'] as const)
       procedure[name].forEach(({ id }, i) => this.paths.set(id, [name, i]));
     const all = [...procedure.open, ...procedure.swap, ...procedure.close];
-    this.brought = new Set(all.flatMap(({ effects }) => effects.map(({ fact }) => fact)));
+    const moved = new Set(all.flatMap(({ unplugs, plugs }) => [...unplugs, ...plugs]));
+    this.brought = new Set([
+      ...all.flatMap(({ effects }) => effects.map(({ fact }) => fact)),
+      ...procedure.cables.filter(({ id }) => moved.has(id)).map(cableFact),
+    ]);
     this.dischargesStatic = this.brought.has('static.discharged');
   }
 

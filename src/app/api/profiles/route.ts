@@ -4,8 +4,17 @@ import { allProfiles, getRuntime, putProfile } from '@/server';
 
 export const { GET, POST, PUT, PATCH, DELETE } = routes({
   GET: async () => ok(await allProfiles(getRuntime().database)),
-  POST: async ({ json }) => {
+  /** `?version=` is the one that was looked at: who was second is told. */
+  POST: async ({ json, by, url }) => {
     const form = await json(1024 * 1024);
-    return form.ok ? putProfile(getRuntime(), form.value) : form;
+    const version = url.searchParams.get('version') ?? '';
+    const seenVersion = /^\d{1,9}$/u.test(version) ? Number(version) : null;
+    return form.ok
+      ? putProfile(getRuntime(), form.value, {
+          by,
+          seenVersion,
+          ...(seenVersion === null ? {} : { why: 'edited' }),
+        })
+      : form;
   },
 });

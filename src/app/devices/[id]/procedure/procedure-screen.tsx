@@ -1,0 +1,124 @@
+'use client';
+import dynamic from 'next/dynamic';
+import { useRouter } from 'next/navigation';
+import { useMemo, useState } from 'react';
+import { post } from '@/app/call';
+import { Shell } from '@/app/shell';
+import type { DeviceProfile } from '@/core/device';
+import type { FrameView } from '@/core/job-view';
+import type { Fault } from '@/core/result';
+import { variantsOf } from '@/core/work';
+import { Button } from '@/ui/button';
+import { faultsOf } from '@/ui/devices/procedure-draft';
+import { ProcedureReader } from '@/ui/devices/procedure-reader';
+import Link from '@/ui/link';
+import { MainAction } from '@/ui/main-action';
+import { FaultNotice } from '@/ui/notice';
+import { StationFrame } from '@/ui/station-frame';
+import { useKeys } from '@/ui/use-keys';
+
+const ProcedureEditor = dynamic(() => import('@/ui/devices/procedure-editor').then((m) => m.ProcedureEditor));
+
+type Props = { frame: FrameView; profile: DeviceProfile; version: number };
+
+/** How a device is opened and closed: read on one board with one set of answers, or edited with the proof beside it. */
+export function ProcedureScreen({ frame, profile, version }: Props) {
+  const router = useRouter();
+  const [variant, setVariant] = useState({});
+  const [draft, setDraft] = useState<DeviceProfile['procedure'] | null>(null);
+  const [fault, setFault] = useState<Fault | null>(null);
+  const [busy, setBusy] = useState(false);
+  const procedure = draft ?? profile.procedure;
+  const faults = useMemo(() => faultsOf(profile, procedure), [profile, procedure]);
+  const isUnwritten = procedure.open.length + procedure.swap.length + procedure.close.length === 0;
+  useKeys({ Escape: () => router.push(`/devices/${profile.id}`) });
+  const save = async () => {
+    setBusy(true);
+    const saved = await post(`/api/profiles?version=${version}`, { ...profile, procedure });
+    setBusy(false);
+    setFault(saved.ok ? null : saved.fault);
+    if (saved.ok) {
+      setDraft(null);
+      router.refresh();
+    }
+  };
+  const general = faults.filter(({ path }) => typeof path[1] !== 'number');
+  return (
+    <Shell frame={frame} at="devices">
+      <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
+        <h1 className="text-[26px]">How to open it</h1>
+        <p className="text-soft">
+          <Link href={`/devices/${profile.id}`} className="underline underline-offset-4">
+            {profile.maker} {profile.name}
+          </Link>{' '}
+          · version <span className="figures">{version}</span>
+        </p>
+      </div>
+      <StationFrame
+        aside={
+          <div role="status">
+            <h2 className="mb-1 text-[17px]">Proof</h2>
+            {isUnwritten ? (
+              <p>Nobody has written it down: the first job on it records it, or add acts here.</p>
+            ) : faults.length === 0 ? (
+              <p>
+                <b className="text-clear">It can be worked</b> on every board, with every answer and build:{' '}
+                {
+                  variantsOf(
+                    procedure,
+                    profile.revisions.map(({ id }) => id),
+                  ).length
+                }{' '}
+                ways, in, swap and back.
+              </p>
+            ) : (
+              <p>
+                <b className="text-over">
+                  {faults.length} {faults.length === 1 ? 'fault' : 'faults'}.
+                </b>{' '}
+                Each stands at its act, with what would mend it.
+              </p>
+            )}
+            <ul className="mt-2 text-[14px]">
+              {general.map(({ message, mend }) => (
+                <li key={message} className="mb-1 text-over">
+                  {message} <span className="text-soft">{mend}</span>
+                </li>
+              ))}
+            </ul>
+          </div>
+        }
+        actions={
+          draft ? (
+            <>
+              <MainAction
+                words="Save as the next version"
+                go={faults.length === 0 ? () => void save() : null}
+                busy={busy}
+              />
+              <Button onClick={() => setDraft(null)}>Cancel</Button>
+            </>
+          ) : (
+            <>
+              <MainAction
+                words="Try it in Practice"
+                go={isUnwritten ? null : () => router.push('/practice')}
+                busy={false}
+              />
+              <Button onClick={() => setDraft(profile.procedure)}>Edit</Button>
+              <Button onClick={() => window.print()}>Print</Button>
+            </>
+          )
+        }
+        say="Jobs under way keep the version they began with."
+      >
+        {fault && <FaultNotice fault={fault} />}
+        {draft ? (
+          <ProcedureEditor profile={profile} procedure={draft} faults={faults} onProcedure={setDraft} />
+        ) : (
+          <ProcedureReader profile={profile} variant={variant} onVariant={setVariant} />
+        )}
+      </StationFrame>
+    </Shell>
+  );
+}

@@ -1,0 +1,70 @@
+import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
+import { useState } from 'react';
+import { profile } from '@/core/fit/demo.test.data';
+import { ProcedureEditor } from './procedure-editor';
+import { ProcedureReader } from './procedure-reader';
+import { changed, factsOf, factsText, faultsOf, freeId, moved, withStep } from './procedure-draft';
+
+const wren = profile('braskit-wren');
+const { procedure } = wren;
+const ids = (of = procedure) => of.open.map(({ id }) => id);
+
+afterEach(cleanup);
+
+it('acts are moved, added and taken out, and nothing else changes', () => {
+  const at = ids().indexOf('ground');
+  expect(ids(moved(procedure, 'open', at, 0))[0]).toBe('ground');
+  expect(moved(moved(procedure, 'open', at, 0), 'open', 0, at)).toEqual(procedure);
+  expect(moved(procedure, 'open', at, 99)).toBe(procedure);
+  const more = withStep(procedure, 'open', at);
+  expect(ids(more)[at + 1]).toBe(freeId(procedure));
+  expect(faultsOf(wren, more)).toEqual([]);
+  expect(changed(more, 'open', at + 1, null)).toEqual(procedure);
+});
+
+it('facts are typed one a line, and what is none is refused', () => {
+  expect(factsOf('cover.on = no\n\n power.off = yes ')).toEqual([
+    { fact: 'cover.on', value: false },
+    { fact: 'power.off', value: true },
+  ]);
+  expect(factsOf('cover = no')).toBeNull();
+  expect(factsOf('cover.on = maybe')).toBeNull();
+  for (const { effects } of procedure.open) expect(factsOf(factsText(effects))).toEqual(effects);
+});
+
+it('reads both ways, on the board and with the answers that are chosen', () => {
+  function Reading() {
+    const [variant, setVariant] = useState({});
+    return <ProcedureReader profile={wren} variant={variant} onVariant={setVariant} />;
+  }
+  render(<Reading />);
+  screen.getByText('Way in');
+  screen.getByText('Way back');
+  screen.getByText('Turn the shield over with its ribbon');
+  fireEvent.click(screen.getByLabelText('early board'));
+  screen.getByText('Lift the shield off');
+  expect(screen.queryByText('Turn the shield over with its ribbon')).toBeNull();
+});
+
+it('edits with the proof beside it: what is moved out of turn is told at its act, and mended by moving it back', () => {
+  function Editing() {
+    const [now, setNow] = useState(procedure);
+    return (
+      <ProcedureEditor profile={wren} procedure={now} faults={faultsOf(wren, now)} onProcedure={setNow} />
+    );
+  }
+  render(<Editing />);
+  expect(screen.queryByText('1 fault')).toBeNull();
+  fireEvent.click(screen.getByLabelText('Down: Unplug the battery'));
+  screen.getByText(/step drain: it needs battery.connected false/u);
+  fireEvent.click(screen.getByLabelText('Up: Unplug the battery'));
+  expect(screen.queryByText('1 fault')).toBeNull();
+  fireEvent.click(screen.getByRole('button', { name: /^Take out the 8 back screws/u }));
+  const tool = screen.getByLabelText('Tool');
+  fireEvent.change(tool, { target: { value: 'plastic pick' } });
+  screen.getByText(/“plastic pick” does not fit back, which wants PH0/u);
+  fireEvent.change(tool, { target: { value: 'PH0 driver' } });
+  const row = screen.getByLabelText('Move Take out the 8 back screws').closest('li')!;
+  fireEvent.click(within(row).getByText('Take this act out'));
+  expect(screen.queryByLabelText('Move Take out the 8 back screws')).toBeNull();
+});

@@ -1,0 +1,291 @@
+import { useState } from 'react';
+import type { DeviceProfile } from '@/core/device';
+import type { Procedure } from '@/core/work';
+import { parseDecimal } from '@/core/units';
+import { Field } from '../field';
+import { factsOf, factsText } from './procedure-draft';
+
+type Step = Procedure['open' | 'swap' | 'close'][number];
+type Props = { profile: DeviceProfile; procedure: Procedure; step: Step; onStep: (step: Step) => void };
+
+const area = 'w-full rounded-xl border border-line-strong bg-surface px-3 py-2';
+
+/** One act, field by field; what is typed is taken as soon as it can be. */
+export function StepEditor({ profile, procedure, step, onStep }: Props) {
+  const set = (more: Partial<Step>) => onStep({ ...step, ...more } as Step);
+  const back = 'back' in step ? step.back : null;
+  return (
+    <div className="grid gap-3 sm:grid-cols-2">
+      <Field
+        label="Act"
+        className="sm:col-span-2"
+        maxLength={120}
+        value={step.title}
+        onChange={({ target }) => target.value.trim() && set({ title: target.value })}
+      />
+      <label className="sm:col-span-2">
+        <span className="mb-1 block font-semibold">How</span>
+        <textarea
+          className={area}
+          rows={2}
+          maxLength={400}
+          value={step.how}
+          onChange={({ target }) => target.value.trim() && set({ how: target.value })}
+        />
+      </label>
+      <Typed
+        label="Minutes"
+        text={String(step.minutes)}
+        read={(text) => {
+          const parsed = parseDecimal(text);
+          return parsed.ok && parsed.value > 0 && parsed.value <= 1440 ? parsed.value : null;
+        }}
+        fault="Minutes, such as 1.5."
+        onRead={(minutes) => set({ minutes })}
+      />
+      <label>
+        <span className="mb-1 block font-semibold">Tool</span>
+        <select
+          className="h-11 w-full rounded-xl border border-line-strong bg-surface px-3"
+          value={step.tool ?? ''}
+          onChange={({ target }) => set({ tool: target.value || undefined })}
+        >
+          <option value="">none</option>
+          {procedure.tools.map(({ name }) => (
+            <option key={name}>{name}</option>
+          ))}
+        </select>
+      </label>
+      <Facts
+        label="Needs before it"
+        facts={step.needs}
+        onFacts={(needs) => set({ needs: needs as Step['needs'] })}
+      />
+      <Facts
+        label="What is so after it"
+        facts={step.effects}
+        onFacts={(effects) => set({ effects: effects as Step['effects'] })}
+      />
+      <Picks
+        label="Takes out"
+        all={procedure.fasteners.map(({ id, where }) => ({ id, words: where }))}
+        picked={step.takesOut}
+        onPick={(takesOut) => set({ takesOut })}
+      />
+      <Picks
+        label="Puts in"
+        all={procedure.fasteners.map(({ id, where }) => ({ id, words: where }))}
+        picked={step.putsIn}
+        onPick={(putsIn) => set({ putsIn })}
+      />
+      <Picks
+        label="Unplugs"
+        all={procedure.cables.map(({ id, where }) => ({ id, words: where }))}
+        picked={step.unplugs}
+        onPick={(unplugs) => set({ unplugs })}
+      />
+      <Picks
+        label="Plugs"
+        all={procedure.cables.map(({ id, where }) => ({ id, words: where }))}
+        picked={step.plugs}
+        onPick={(plugs) => set({ plugs })}
+      />
+      {profile.revisions.length > 0 && (
+        <Picks
+          label="Only on these boards"
+          all={profile.revisions.map(({ id, name }) => ({ id, words: name }))}
+          picked={step.revisions ?? []}
+          onPick={(revisions) => set({ revisions: revisions.length > 0 ? revisions : undefined })}
+        />
+      )}
+      <div className="flex flex-col gap-1">
+        <Check
+          label="It touches the board"
+          is={step.touchesBoard}
+          on={(touchesBoard) => set({ touchesBoard })}
+        />
+        <Check
+          label="Only for those trained for mains"
+          is={step.mayDo === 'mains'}
+          on={(mains) => set({ mayDo: mains ? 'mains' : 'anyone' })}
+        />
+        <Check label="It waits by itself" is={step.waits} on={(waits) => set({ waits })} />
+      </div>
+      <Field
+        label="Caution"
+        maxLength={200}
+        value={step.caution ?? ''}
+        onChange={({ target }) => set({ caution: target.value || undefined })}
+      />
+      <Field
+        label="What breaks"
+        maxLength={200}
+        value={step.breaks ?? ''}
+        onChange={({ target }) => set({ breaks: target.value || undefined })}
+      />
+      {back && (
+        <fieldset className="rounded-xl border p-3 sm:col-span-2">
+          <legend className="px-1 font-semibold">Its way back</legend>
+          <Check
+            label="It is not undone at closing"
+            is={'none' in back}
+            on={(isNone) =>
+              set({
+                back: isNone
+                  ? { none: 'the swap does it' }
+                  : {
+                      title: `Undo: ${step.title}`.slice(0, 120),
+                      how: 'The other way round.',
+                      minutes: step.minutes,
+                      before: null,
+                      tool: null,
+                      hold: null,
+                      breaks: null,
+                      materials: [],
+                      needs: [],
+                    },
+              } as Partial<Step>)
+            }
+          />
+          {'none' in back ? (
+            <Field
+              label="Why"
+              maxLength={200}
+              value={back.none}
+              onChange={({ target }) =>
+                target.value.trim() && set({ back: { none: target.value } } as Partial<Step>)
+              }
+            />
+          ) : (
+            <div className="grid gap-3 sm:grid-cols-2">
+              <Field
+                label="Act at closing"
+                maxLength={120}
+                value={back.title}
+                onChange={({ target }) =>
+                  target.value.trim() && set({ back: { ...back, title: target.value } } as Partial<Step>)
+                }
+              />
+              <Field
+                label="How at closing"
+                maxLength={400}
+                value={back.how}
+                onChange={({ target }) =>
+                  target.value.trim() && set({ back: { ...back, how: target.value } } as Partial<Step>)
+                }
+              />
+            </div>
+          )}
+        </fieldset>
+      )}
+    </div>
+  );
+}
+
+/** A field whose text is read into something else; what cannot be read stays as it was typed, with why. */
+function Typed<T>({
+  label,
+  text,
+  read,
+  fault,
+  onRead,
+}: {
+  label: string;
+  text: string;
+  read: (text: string) => T | null;
+  fault: string;
+  onRead: (value: T) => void;
+}) {
+  const [typed, setTyped] = useState(text);
+  return (
+    <Field
+      label={label}
+      value={typed}
+      error={read(typed) === null ? fault : undefined}
+      onChange={({ target }) => {
+        setTyped(target.value);
+        const value = read(target.value);
+        if (value !== null) onRead(value);
+      }}
+    />
+  );
+}
+
+type Fact = { fact: string; value: boolean | null };
+
+/** Facts, one a line. */
+function Facts({
+  label,
+  facts,
+  onFacts,
+}: {
+  label: string;
+  facts: Fact[];
+  onFacts: (facts: Fact[]) => void;
+}) {
+  const [typed, setTyped] = useState(factsText(facts));
+  const isOdd = factsOf(typed) === null;
+  return (
+    <label>
+      <span className="mb-1 block font-semibold">{label}</span>
+      <textarea
+        className={`${area} figures text-[14px] ${isOdd ? 'border-2 border-over' : ''}`}
+        rows={Math.max(2, typed.split('\n').length)}
+        placeholder="cover.on = no"
+        value={typed}
+        aria-invalid={isOdd || undefined}
+        onChange={({ target }) => {
+          setTyped(target.value);
+          const read = factsOf(target.value);
+          if (read) onFacts(read);
+        }}
+      />
+      <span className={`text-[13px] ${isOdd ? 'font-semibold text-over' : 'text-soft'}`}>
+        {isOdd ? 'A thing, its state, yes or no: cover.on = no.' : 'one a line'}
+      </span>
+    </label>
+  );
+}
+
+function Check({ label, is, on }: { label: string; is: boolean; on: (is: boolean) => void }) {
+  return (
+    <label className="flex min-h-11 items-center gap-2">
+      <input
+        type="checkbox"
+        className="size-5 accent-(--cochineal)"
+        checked={is}
+        onChange={({ target }) => on(target.checked)}
+      />
+      {label}
+    </label>
+  );
+}
+
+function Picks({
+  label,
+  all,
+  picked,
+  onPick,
+}: {
+  label: string;
+  all: { id: string; words: string }[];
+  picked: string[];
+  onPick: (picked: string[]) => void;
+}) {
+  if (all.length === 0) return null;
+  return (
+    <fieldset>
+      <legend className="mb-1 font-semibold">{label}</legend>
+      <div className="flex flex-wrap gap-x-4">
+        {all.map(({ id, words }) => (
+          <Check
+            key={id}
+            label={words}
+            is={picked.includes(id)}
+            on={(is) => onPick(is ? [...picked, id] : picked.filter((one) => one !== id))}
+          />
+        ))}
+      </div>
+    </fieldset>
+  );
+}
