@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import * as z from 'zod';
 import type { DeviceProfile, ProfileShape } from '@/core/device';
 import { readProfile } from '@/core/exchange';
@@ -52,13 +53,38 @@ async function save(
   return ok({ id: read.value.id, version });
 }
 
+const sumOf = (document: object) =>
+  `sha256:${createHash('sha256').update(JSON.stringify(document)).digest('hex')}`;
+
+/** A profile as it is exported: its last field says what the others come to. */
+export const sealed = (profile: DeviceProfile) => ({ ...profile, checksum: sumOf(profile) });
+
+/** A document without its checksum. Fault `checksum`: it says of the rest what is not so. */
+function withoutChecksum(form: unknown): Result<unknown> {
+  if (typeof form !== 'object' || form === null || !('checksum' in form)) return ok(form);
+  const { checksum, ...rest } = form;
+  return checksum === sumOf(rest)
+    ? ok(rest)
+    : refuse(
+        'checksum',
+        'This profile is not as it was exported: its checksum says something else.',
+        'Have it sent again; or, where you changed it on purpose, take the line “checksum” out.',
+      );
+}
+
+/** A profile as a file brings it, read and proved and not kept. Faults: `checksum`, those of `readProfile`. */
+export function lookAtProfile(form: unknown): Result<DeviceProfile> {
+  const whole = withoutChecksum(form);
+  return whole.ok ? readProfile(whole.value) : whole;
+}
+
 /** Writes a device profile, new or changed; jobs under way keep the one they began with. */
 export async function putProfile(
   runtime: Runtime,
   form: unknown,
   asked: Asks = { by: null },
 ): Promise<Result<DeviceProfile>> {
-  const read = readProfile(form);
+  const read = lookAtProfile(form);
   if (!read.ok) return read;
   return runtime.database.transaction(async (sql) => {
     const saved = await save(runtime, sql, read.value, asked, 'brought in from a file');

@@ -29,7 +29,14 @@ export { benchView, dockCases, frameView, jobChange, jobView, partsView } from '
 export { putPart, removePart } from './change-catalogue';
 export { versionsOf } from './devices';
 export type { ProfileVersion } from './devices';
-export { enterProfileFigure, keepRecording, putProfile, sketchProfile } from './change-profile';
+export {
+  enterProfileFigure,
+  keepRecording,
+  lookAtProfile,
+  putProfile,
+  sealed,
+  sketchProfile,
+} from './change-profile';
 export { exportPrices, importPrices, pricesOf } from './prices';
 export { ImportRequest, exportParts, importParts } from './exchange-parts';
 export type { ImportPreview } from './exchange-parts';

@@ -234,7 +234,21 @@ it('a device profile goes out as a file and comes in again; one that is known is
   await page.getByRole('button', { name: 'Leave it as it is' }).click();
   await choose('broken.json', text.slice(0, 500));
   await page.getByText('broken.json is not JSON.').waitFor();
-  const other = { ...(JSON.parse(text) as object), id: 'vellamar-sedge', name: 'Sedge' };
+  const { checksum, ...reed } = JSON.parse(text) as { checksum: string; family: string };
+  expect(checksum).toMatch(/^sha256:[0-9a-f]{64}$/u);
+  // Changed behind its checksum it is not taken; without one it is merged, figure by figure.
+  await choose('changed.json', JSON.stringify({ ...reed, family: 'Player', checksum }));
+  await page.getByRole('button', { name: 'Merge figure by figure' }).click();
+  await page.getByText(/its checksum says something else/u).waitFor();
+  await choose('theirs.json', JSON.stringify({ ...reed, family: 'Player of the old kind' }));
+  await page.getByRole('button', { name: 'Merge figure by figure' }).click();
+  await page.getByText('Merge the Vellamar Reed').waitFor();
+  await page.getByRole('radio', { name: /Theirs: Player of the old kind/u }).check();
+  await page.getByRole('button', { name: 'Save with 1 of theirs' }).click();
+  await page.getByRole('heading', { name: 'Vellamar Reed' }).waitFor();
+  await page.getByText('Player of the old kind').first().waitFor();
+  await visit(page, '/devices');
+  const other = { ...reed, id: 'vellamar-sedge', name: 'Sedge' };
   await choose('sedge.json', JSON.stringify(other));
   await page.getByRole('heading', { name: 'Vellamar Sedge' }).waitFor();
   await page.getByRole('button', { name: 'Ask what fits' }).click();

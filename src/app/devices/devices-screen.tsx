@@ -9,6 +9,7 @@ import { type DeviceProfile, mainPlace } from '@/core/device';
 import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { profileAge } from '@/ui/devices/limits';
+import { MergePanel } from '@/ui/devices/merge-panel';
 import { SlotDrawing } from '@/ui/devices/slot-drawing';
 import { Button } from '@/ui/button';
 import { MainAction } from '@/ui/main-action';
@@ -27,6 +28,7 @@ export function DevicesScreen({ frame, profiles, unread }: Props) {
   const { locale } = frame.settings;
   const [fault, setFault] = useState<Fault | null>(null);
   /** A profile whose id is known already: it would be renewed. */
+  const [merging, setMerging] = useState<{ mine: DeviceProfile; theirs: DeviceProfile } | null>(null);
   const [asking, setAsking] = useState<{ name: string; data: unknown } | null>(null);
   const bringIn = async (file: File | undefined) => {
     if (!file) return;
@@ -52,8 +54,18 @@ export function DevicesScreen({ frame, profiles, unread }: Props) {
     if (known) setAsking({ name: `${known.maker} ${known.name}`, data });
     else await save(data);
   };
+  /** What came in is read first: of what is not even a profile nothing is merged. */
+  const compare = async () => {
+    if (!asking) return;
+    const read = await post<DeviceProfile>('/api/profiles?look', asking.data);
+    const mine = read.ok ? profiles.find(({ id }) => id === read.value.id) : undefined;
+    setFault(read.ok ? null : read.fault);
+    setAsking(null);
+    if (read.ok && mine) setMerging({ mine, theirs: read.value });
+  };
   const save = async (data: unknown) => {
     setAsking(null);
+    setMerging(null);
     const saved = await post<DeviceProfile>('/api/profiles', data);
     setFault(saved.ok ? null : saved.fault);
     if (saved.ok) router.push(`/devices/${saved.value.id}`);
@@ -68,6 +80,16 @@ export function DevicesScreen({ frame, profiles, unread }: Props) {
         {fault && (
           <div className="mb-3">
             <FaultNotice fault={fault} />
+          </div>
+        )}
+        {merging && (
+          <div className="mb-3">
+            <MergePanel
+              {...merging}
+              busy={false}
+              onSave={(document) => void save(document)}
+              onCancel={() => setMerging(null)}
+            />
           </div>
         )}
         {unread.map(({ id, name, why }) => (
@@ -133,6 +155,7 @@ export function DevicesScreen({ frame, profiles, unread }: Props) {
           <>
             <span role="alert">The {asking.name} is known already. Renew it?</span>
             <Button onClick={() => void save(asking.data)}>Yes, renew it</Button>
+            <Button onClick={() => void compare()}>Merge figure by figure</Button>
             <Button onClick={() => setAsking(null)}>Leave it as it is</Button>
           </>
         )}

@@ -6,3 +6,5 @@ export type { ImportFault, Row } from './table';
 export { catalogueSchemas, jsonSchemaOf } from './schemas';
 export { readProfile } from './read-profile';
 export { unknownFields } from './unknown-fields';
+export { differences, merged } from './merge-profiles';
+export type { Difference, Whose } from './merge-profiles';

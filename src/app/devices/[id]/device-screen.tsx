@@ -1,10 +1,10 @@
 'use client';
 import Link from '@/ui/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { post } from '@/app/call';
 import { Shell } from '@/app/shell';
-import type { DeviceProfile } from '@/core/device';
+import { type DeviceProfile, profileFaults } from '@/core/device';
 import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import type { FigureEntry } from '@/core/teach';
@@ -24,6 +24,7 @@ export function DeviceScreen({ frame, profile, versions }: Props) {
   const router = useRouter();
   const [fault, setFault] = useState<Fault | null>(null);
   const [busy, setBusy] = useState(false);
+  const faults = useMemo(() => profileFaults(profile), [profile]);
   const enter = async (entry: FigureEntry): Promise<boolean> => {
     setBusy(true);
     const seen = versions[0]?.version;
@@ -52,6 +53,23 @@ export function DeviceScreen({ frame, profile, versions }: Props) {
         </p>
       </div>
       <main className="min-h-0 flex-1 overflow-y-auto p-5" tabIndex={0}>
+        {faults.length > 0 && (
+          <div className="mb-3">
+            <FaultNotice
+              fault={{
+                code: 'profile',
+                sentence: `What is kept of this device has ${faults.length} ${faults.length === 1 ? 'fault' : 'faults'} by today’s proof. ${faults[0]?.message ?? ''}`,
+                remedy:
+                  'Look at “How to open it”, or mend its file and bring it in again; jobs under way keep theirs.',
+                details: faults.map(({ path, message, mend }) => ({
+                  where: path.join(' › '),
+                  what: message,
+                  mend: mend ?? null,
+                })),
+              }}
+            />
+          </div>
+        )}
         {fault && (
           <div className="mb-3">
             <FaultNotice fault={fault} />

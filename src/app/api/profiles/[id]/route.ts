@@ -1,7 +1,7 @@
 import { routes } from '@/app/api-route';
 import { respondJson } from '@/app/respond';
 import { ok, refuse } from '@/core/result';
-import { findProfile, getRuntime, rawProfile } from '@/server';
+import { findProfile, getRuntime, rawProfile, sealed } from '@/server';
 
 /** One profile; with `?file` the document alone, as an import reads it again; with `?raw` as it is kept, read or not. */
 export const { GET, POST, PUT, PATCH, DELETE } = routes({
@@ -14,6 +14,6 @@ export const { GET, POST, PUT, PATCH, DELETE } = routes({
     }
     const profile = await findProfile(database, params.id!);
     if (!profile) return gone;
-    return url.searchParams.has('file') ? respondJson(profile, `${profile.id}.json`) : ok(profile);
+    return url.searchParams.has('file') ? respondJson(sealed(profile), `${profile.id}.json`) : ok(profile);
   },
 });

@@ -1,0 +1,131 @@
+import {
+  enterProfileFigure,
+  keepRecording,
+  lookAtProfile,
+  putProfile,
+  sealed,
+  sketchProfile,
+  takeInDevice,
+  versionsOf,
+} from '@/server';
+import { findProfile } from '@/server/devices';
+import { unsafeValue as value } from '@/core/result';
+import { RecordedAct } from '@/core/teach';
+import { type Workshop, act, openWorkshop } from './workshop';
+
+let workshop: Workshop;
+beforeAll(async () => {
+  workshop = await openWorkshop();
+});
+afterAll(() => workshop.close());
+
+const sketch = {
+  maker: 'Torvik',
+  name: 'Pilot',
+  family: 'handheld',
+  forms: ['2280'],
+  key: 'M',
+  protocols: ['NVMe'],
+  lanes: 4,
+  showsCapacity: 'binary',
+};
+const asks = { by: 'IM' };
+const code = (result: { ok: boolean; fault?: { code: string } }) => (result.ok ? 'ok' : result.fault?.code);
+
+it('a device is known by its answers, once; a copy of another is its own', async () => {
+  const { runtime } = workshop;
+  expect(value(await sketchProfile(runtime, { sketch }, asks))).toEqual({ id: 'torvik-pilot', version: 1 });
+  expect(code(await sketchProfile(runtime, { sketch }, asks))).toBe('exists');
+  expect(code(await sketchProfile(runtime, { sketch: { ...sketch, forms: [] } }, asks))).toBe('form');
+  expect(code(await sketchProfile(runtime, { copyOf: 'gone', maker: 'A', name: 'B' }, asks))).toBe(
+    'not-found',
+  );
+  const copy = value(
+    await sketchProfile(runtime, { copyOf: 'braskit-wren', maker: 'Torvik', name: 'Gull' }, asks),
+  );
+  expect(await findProfile(runtime.database, copy.id)).toMatchObject({ maker: 'Torvik', name: 'Gull' });
+});
+
+it('each figure is a version with who, when and why; who was second is told, and nothing is lost', async () => {
+  const { runtime } = workshop;
+  const enter = (more: object, seenVersion: number | null) =>
+    enterProfileFigure(
+      runtime,
+      'torvik-pilot',
+      {
+        way: 'measured',
+        placeId: 'drive',
+        figureId: 'form.coverMm',
+        readings: [4, 4.1],
+        toolPlusMinus: 0.05,
+        tool: 'caliper',
+        ...more,
+      },
+      { ...asks, seenVersion },
+    );
+  expect(code(await enter({}, 1))).toBe('ok');
+  expect(code(await enter({ readings: [9] }, 1))).toBe('stale');
+  expect(code(await enter({ readings: [9000] }, 2))).toBe('range');
+  expect(code(await enter({ readings: [] }, 2))).toBe('form');
+  const versions = await versionsOf(runtime.database, 'torvik-pilot');
+  expect(versions.map(({ version, by }) => [version, by])).toEqual([
+    [2, 'IM'],
+    [1, 'IM'],
+  ]);
+  const profile = await findProfile(runtime.database, 'torvik-pilot');
+  expect(profile?.places[0]?.form).toMatchObject({ coverMm: { value: 4.05, origin: { kind: 'measured' } } });
+});
+
+it('an export says what it comes to; what was changed behind that is refused, and so is what cannot be worked, all of it at once', async () => {
+  const { runtime } = workshop;
+  const wren = (await findProfile(runtime.database, 'braskit-wren'))!;
+  const file = JSON.parse(JSON.stringify(sealed(wren))) as typeof wren & { checksum: string };
+  expect(code(lookAtProfile(file))).toBe('ok');
+  expect(code(lookAtProfile({ ...file, family: 'another' }))).toBe('checksum');
+  expect(code(await putProfile(runtime, { ...file, family: 'another' }))).toBe('checksum');
+  const [first, ...rest] = wren.procedure.open;
+  const broken = { ...wren, procedure: { ...wren.procedure, open: [...rest, first] }, colour: 'red' };
+  const refused = await putProfile(runtime, broken);
+  expect(refused.ok ? [] : (refused.fault.details ?? []).map(({ where }) => where)).toContain('colour');
+  expect((await findProfile(runtime.database, 'braskit-wren'))?.family).toBe(wren.family);
+});
+
+it('what a job recorded becomes the procedure of its device once it is ended and proved', async () => {
+  const { runtime } = workshop;
+  const takeIn = {
+    profileId: 'torvik-pilot',
+    owner: 'Cook',
+    serial: '',
+    place: '',
+    wish: 'bigger',
+    wantedGB: 1000,
+    dataToKeep: false,
+    oldDrive: { formFactor: '2280-S3-M', labelGB: 256, usedBytes: null },
+    encryption: 'no',
+    card: 'no',
+    swollen: 'no',
+    consent: true,
+    chargePercent: 10,
+    promisedAt: null,
+    note: '',
+  };
+  const { id } = value(await takeInDevice(runtime, takeIn, 'IM'));
+  const record = (what: string, more: object = {}) =>
+    act(runtime, id, { kind: 'record', recorded: RecordedAct.parse({ what, of: '', ...more }) });
+  expect(await record('switch-off')).toBe('ok');
+  expect(await record('unscrew', { of: 'back', part: 'cover', count: 4, lengthMm: 5, bit: 'PH0' })).toBe(
+    'ok',
+  );
+  expect(await record('lift', { of: 'back', part: 'cover' })).toBe('ok');
+  expect(code(await keepRecording(runtime, 'torvik-pilot', { jobId: id }, asks))).toBe('no-recording');
+  expect(await record('unplug', { of: 'battery', part: 'battery', latch: 'plug' })).toBe('ok');
+  expect(await record('draw')).toBe('ok');
+  expect(await act(runtime, id, { kind: 'record-end' })).toBe('ok');
+  expect(code(await keepRecording(runtime, 'braskit-wren', { jobId: id }, asks))).toBe('no-recording');
+  expect(code(await keepRecording(runtime, 'torvik-pilot', { jobId: id }, asks))).toBe('ok');
+  expect(code(await keepRecording(runtime, 'torvik-pilot', { jobId: id }, asks))).toBe('written');
+  const profile = await findProfile(runtime.database, 'torvik-pilot');
+  expect(profile?.procedure.open.map(({ title }) => title)[1]).toBe(
+    'Unscrew 4 screws of the back (PH0 · 5 mm)',
+  );
+});
