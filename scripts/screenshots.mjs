@@ -72,13 +72,62 @@ async function picture(
   await page.close();
 }
 
+/** A device of eight answers, measured once, and opened for the first time. */
+async function taught() {
+  const sketch = {
+    maker: 'Torvik',
+    name: 'Pilot',
+    family: 'handheld',
+    forms: ['2230', '2242'],
+    key: 'M',
+    protocols: ['NVMe'],
+    lanes: 4,
+    showsCapacity: 'binary-called-decimal',
+  };
+  await post('/api/teach', { sketch });
+  await post('/api/profiles/torvik-pilot/figures', {
+    way: 'measured',
+    placeId: 'drive',
+    figureId: 'form.roomBelowMm',
+    readings: [0.62, 0.6, 0.58],
+    toolPlusMinus: 0.05,
+    tool: 'feeler gauge',
+  });
+  await picture('teach', '/devices/torvik-pilot');
+  const takenIn = await post('/api/jobs', {
+    profileId: 'torvik-pilot',
+    owner: 'Deck 3',
+    serial: '',
+    place: 'ferry Merrow',
+    wish: 'bigger',
+    wantedGB: 1000,
+    dataToKeep: true,
+    oldDrive: { formFactor: '2230-S3-M', labelGB: 256, usedBytes: 100e9 },
+    encryption: 'no',
+    card: 'no',
+    swollen: 'no',
+    consent: true,
+    chargePercent: 20,
+    promisedAt: null,
+    note: '',
+  });
+  const { id } = (await takenIn.json()).value;
+  const record = (what, of = '', more = {}) => act({ kind: 'record', recorded: { what, of, ...more } }, id);
+  await record('switch-off');
+  await record('unscrew', 'back cover', { part: 'cover', count: 8, lengthMm: 6.5, bit: 'PH0' });
+  await record('pry', 'back cover', { part: 'cover', note: 'from the lower edge' });
+  await record('unplug', 'battery', { part: 'battery', latch: 'plug' });
+  await record('ground');
+  await record('unscrew', 'shield', { part: 'shield', count: 3, lengthMm: 3.4, bit: 'PH0' });
+  await picture('record', `/jobs/${id}/open`);
+}
+
 try {
   await picture('bench', '/');
   await picture('take-in', '/jobs/new');
   await picture('fit', `/jobs/${job}/fit`, { chart: true });
   await picture('ask', '/ask?q=osprey%202280-D2-M%202%20TB%207000');
   await picture('parts', '/parts?sort=shelf');
-  await picture('part', '/parts/pirrin-seam-2000');
   await picture('device', '/devices/braskit-osprey');
   await act({ kind: 'choose', driveId: 'ostrel-marl-2000', padIds: ['lindrel-soft-250'] });
   await act({ kind: 'lay-out', wish: { holdBackPercent: 10 } });
@@ -125,7 +174,7 @@ try {
   await picture('prove', `/jobs/${job}/prove`);
   await act({ kind: 'prove' });
   await picture('hand-over', `/jobs/${job}/hand-over`, { height: 1400 });
-  await picture('workshop', '/workshop');
+  await taught();
   await picture('practice', '/practice', { practise: true });
   await picture('look-inside', '/look-inside', {
     image: join(demo.folder, 'dock', 'drives', docked.dock.old.benchLabel, 'image.img'),

@@ -267,7 +267,9 @@ describe('fetching', () => {
     });
     try {
       for (const name of ['none.img', 'head.img'])
-        expect(await doImageWork(work(name, 1000), hooks)).toMatchObject({ fault: { code: 'maker-offline' } });
+        expect(await doImageWork(work(name, 1000), hooks)).toMatchObject({
+          fault: { code: 'maker-offline' },
+        });
       expect((await stat(join(root, 'stalled-head.img.part'))).size).toBe(1000);
       for (const name of ['none.img', 'head.img'])
         expect(await doImageWork(work(name, 60_000), { ...hooks, stopped: () => true })).toEqual({

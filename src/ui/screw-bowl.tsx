@@ -32,10 +32,15 @@ function Fastener({ kind, screw }: FastenerProps) {
   );
 }
 
-type Props = { ledger: Ledger; next: { ids: string[]; goingIn: boolean } };
+type Props = {
+  ledger: Ledger;
+  next: { ids: string[]; goingIn: boolean };
+  /** Told when a sector is pointed at, so that the map can light its points; null when it is left. */
+  onPoint?: ((id: string | null) => void) | undefined;
+};
 
 /** The screw bowl from above, drawn to length: what lies in it, and what goes in or comes out next. */
-export function ScrewBowl({ ledger, next }: Props) {
+export function ScrewBowl({ ledger, next, onPoint }: Props) {
   // Latches and tabs never come near it.
   const sectors = screwBowl(ledger.rows.filter(({ group }) => group.captive || goesToBowl(group)));
   const { radius, rim, centre } = bowlSize;
@@ -67,6 +72,16 @@ export function ScrewBowl({ ledger, next }: Props) {
           stroke="var(--line-strong)"
         />
       ))}
+      {onPoint &&
+        sectors.map(({ row, startAngle, endAngle }) => (
+          <path
+            key={row.group.id}
+            d={`M0 0 L${edge(startAngle, radius)} A${radius} ${radius} 0 ${endAngle - startAngle > Math.PI ? 1 : 0} 1 ${edge(endAngle, radius)} Z`}
+            fill="transparent"
+            onMouseEnter={() => onPoint(row.group.id)}
+            onMouseLeave={() => onPoint(null)}
+          />
+        ))}
       {sectors.flatMap(({ row, screws }) =>
         screws.map((screw, i) => (
           <Fastener key={`${row.group.id}-${i}`} kind={row.group.kind} screw={screw} />

@@ -3,6 +3,7 @@ import { figureFaults, formFactorOf, mostGeneration, mostLanes } from '../part';
 import type { Place } from './place';
 import type { ProfileShape } from './profile-shape';
 import { nearest, procedureFaults } from '../work';
+import { mapFaults } from './screw-map';
 import { deliveredFaults, diagnosisFaults, startFaults } from './start-faults';
 
 /** A fault of a profile: where, what, and what would mend it where that can be said. */
@@ -116,6 +117,7 @@ export function profileFaults(profile: ProfileShape): ProfileFault[] {
           });
     });
   faults.push(...deliveredFaults(profile), ...startFaults(profile), ...diagnosisFaults(profile));
+  faults.push(...mapFaults(profile.map, profile.procedure));
   for (const { path, ...fault } of procedureFaults(profile.procedure, revisionIds))
     faults.push({ ...fault, path: ['procedure', ...path] });
   return faults;

@@ -7,6 +7,7 @@ import { CarryWays } from './carry-ways';
 import { FirstPower } from './first-power';
 import { OwnDiagnosis } from './own-diagnosis';
 import { Place } from './place';
+import { ScrewMap } from './screw-map';
 import { CaseChange, Revision } from './variation';
 
 /** All that Jicara knows about a kind of device. Every figure is an estimate with its origin. */
@@ -59,6 +60,8 @@ export const ProfileShape = z.object({
   firstPower: FirstPower,
   /** Faults and checks of its own, and which of the common ones it cannot have. */
   diagnosis: OwnDiagnosis.default({ faults: [], checks: [], never: [] }),
+  /** Where its fasteners and plugs are, face by face. */
+  map: ScrewMap,
   procedure: ProcedureShape,
 });
 export type ProfileShape = z.infer<typeof ProfileShape>;

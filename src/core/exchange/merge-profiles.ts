@@ -34,6 +34,7 @@ const whole = [
   'firstPower',
   'ways',
   'diagnosis',
+  'map',
   'deliveredParts',
   'deliveredDrives',
   'cautions',

@@ -195,6 +195,7 @@ export function profileOfSketch(sketch: Sketch, id: string): ProfileShape {
       faultWeights: {},
     },
     diagnosis: { faults: [], checks: [], never: [] },
+    map: [],
     procedure: ProcedureShape.parse({ power: pattern.power, fasteners: [], open: [], swap: [] }),
   };
 }

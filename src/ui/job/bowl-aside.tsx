@@ -1,5 +1,7 @@
+import { useState } from 'react';
 import { type FastenerGroup, fastenerText } from '@/core/work';
 import { ScrewBowl } from '../screw-bowl';
+import { ScrewMapDrawing } from '../screw-map';
 import type { StationProps } from './station-props';
 
 type Props = Pick<StationProps, 'view'>;
@@ -8,6 +10,8 @@ type Move = { words: string; groups: FastenerGroup[]; where: (group: FastenerGro
 /** The bowl from above, and beside it what goes in next, what comes out next and where to, and what is missing. */
 export function BowlAside({ view }: Props) {
   const { ledger, steps } = view;
+  const [pointed, setPointed] = useState<string | null>(null);
+  const { map, procedure } = view.profile;
   const here = steps.find(({ id }) => id === view.nextStepId);
   const open = steps.filter(({ done }) => !done);
   const groupsOf = (ids: string[] | undefined) =>
@@ -35,10 +39,28 @@ export function BowlAside({ view }: Props) {
       <ScrewBowl
         ledger={ledger}
         next={{
-          ids: here ? [...here.takesOut, ...here.putsIn] : [],
+          ids: pointed ? [pointed] : here ? [...here.takesOut, ...here.putsIn] : [],
           goingIn: (here?.takesOut.length ?? 0) > 0,
         }}
+        onPoint={map.length > 0 ? setPointed : undefined}
       />
+      {map.length > 0 && (
+        <div className="mt-3">
+          <ScrewMapDrawing
+            map={map}
+            procedure={procedure}
+            lit={
+              pointed
+                ? [pointed]
+                : here
+                  ? [...here.takesOut, ...here.putsIn, ...here.unplugs, ...here.plugs]
+                  : []
+            }
+            ledger={ledger}
+            onPoint={setPointed}
+          />
+        </div>
+      )}
       <dl className="mt-2 grid grid-cols-[auto_minmax(0,1fr)] gap-x-3 gap-y-1 text-[15px]">
         {moves.map(({ words, groups, where }) => (
           <div key={words} className="contents">

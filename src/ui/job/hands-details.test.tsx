@@ -55,7 +55,7 @@ it('a step says where, how its cables come off, how to pry and when to stop', ()
   const step = (id: string) => ({ ...wayIn(procedure).find((one) => one.id === id)!, done: false });
   const { rerender } = render(<StepDetails step={step('cover')} procedure={procedure} />);
   screen.getByText(/2 mm deep, 8 clips/u);
-  screen.getByText('resistance means the captive screw is not free');
+  screen.getByText('Stop at any resistance: the captive screw is not free yet.');
   rerender(<StepDetails step={step('ribbon')} procedure={procedure} />);
   screen.getByText(/flip the latch up with a nail/u);
   screen.getByText(/The latch: it is as thin as a nail/u);

@@ -19,6 +19,7 @@ import { Button } from '../button';
 import { KeyCap } from '../key-cap';
 import { FaultNotice } from '../notice';
 import { ScrewBowl } from '../screw-bowl';
+import { ScrewMapDrawing } from '../screw-map';
 import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
 import { BowlQuiz } from './bowl-quiz';
@@ -101,6 +102,16 @@ export function PracticeRun({ profile, level, fault, singleKeys, onKeep, onLeave
         <>
           <h2 className="mb-2 text-[17px]">Screw bowl</h2>
           <ScrewBowl ledger={ledgerNow(practice)} next={{ ids: [], goingIn: false }} />
+          {profile.map.length > 0 && (
+            <div className="mt-3">
+              <ScrewMapDrawing
+                map={profile.map}
+                procedure={profile.procedure}
+                lit={[]}
+                ledger={ledgerNow(practice)}
+              />
+            </div>
+          )}
         </>
       }
       actions={

@@ -36,7 +36,7 @@ const document = () => ({
     '/api/profiles': {
       get: { summary: 'All device profiles', responses: answer('A list of profiles') },
       post: {
-        summary: 'Write a device profile',
+        summary: 'Write a device profile; with ?look it is read and proved, and not kept',
         requestBody: body('device'),
         responses: answer('The profile'),
       },
@@ -46,6 +46,26 @@ const document = () => ({
         summary: 'One device profile',
         parameters: [id],
         responses: answer('The profile'),
+      },
+    },
+    '/api/teach': {
+      post: {
+        summary: 'A new kind of device, by { sketch } of eight answers or { copyOf, maker, name }',
+        responses: answer('{ id, version }'),
+      },
+    },
+    '/api/profiles/{id}/figures': {
+      post: {
+        summary: 'One figure of a device: measured, from a paper, an answer, or taken back',
+        parameters: [id, query('version', 'the version that was looked at')],
+        responses: answer('{ id, version }'),
+      },
+    },
+    '/api/profiles/{id}/procedure': {
+      post: {
+        summary: 'What a job recorded ({ jobId }) becomes the procedure, once it is proved',
+        parameters: [id],
+        responses: answer('{ id, version }'),
       },
     },
     '/api/parts': {

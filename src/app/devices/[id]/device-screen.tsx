@@ -90,6 +90,7 @@ export function DeviceScreen({ frame, profile, versions }: Props) {
         <MainAction words="Ask what fits" go={ask} busy={false} />
         <Button onClick={() => router.push(`/jobs/new?profile=${profile.id}`)}>Take one in</Button>
         <Button onClick={() => router.push(`/devices/${profile.id}/procedure`)}>How to open it</Button>
+        <Button onClick={() => router.push(`/devices/${profile.id}/map`)}>Screw map</Button>
         <a
           className="ml-auto font-semibold underline underline-offset-4"
           href={`/api/profiles/${profile.id}?file`}

@@ -1,0 +1,60 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { post } from '@/app/call';
+import { Shell } from '@/app/shell';
+import type { DeviceProfile } from '@/core/device';
+import type { FrameView } from '@/core/job-view';
+import type { Fault } from '@/core/result';
+import { Button } from '@/ui/button';
+import { MapEditor } from '@/ui/devices/map-editor';
+import Link from '@/ui/link';
+import { MainAction } from '@/ui/main-action';
+import { FaultNotice } from '@/ui/notice';
+import { StationFrame } from '@/ui/station-frame';
+import { useKeys } from '@/ui/use-keys';
+
+type Props = { frame: FrameView; profile: DeviceProfile; version: number };
+
+/** Where each fastener and plug of a device is: drawn once, shown at Open, Close and Practice. */
+export function MapScreen({ frame, profile, version }: Props) {
+  const router = useRouter();
+  const [map, setMap] = useState(profile.map);
+  const [fault, setFault] = useState<Fault | null>(null);
+  const [busy, setBusy] = useState(false);
+  const back = () => router.push(`/devices/${profile.id}`);
+  useKeys({ Escape: back });
+  const isChanged = JSON.stringify(map) !== JSON.stringify(profile.map);
+  const save = async () => {
+    setBusy(true);
+    const saved = await post(`/api/profiles?version=${version}`, { ...profile, map });
+    setBusy(false);
+    setFault(saved.ok ? null : saved.fault);
+    if (saved.ok) router.refresh();
+  };
+  return (
+    <Shell frame={frame} at="devices">
+      <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
+        <h1 className="text-[26px]">Screw map</h1>
+        <p className="text-soft">
+          <Link href={`/devices/${profile.id}`} className="underline underline-offset-4">
+            {profile.maker} {profile.name}
+          </Link>{' '}
+          · version <span className="figures">{version}</span>
+        </p>
+      </div>
+      <StationFrame
+        actions={
+          <>
+            <MainAction words="Save the map" go={isChanged ? () => void save() : null} busy={busy} />
+            <Button onClick={back}>{isChanged ? 'Cancel' : 'Back to the device'}</Button>
+          </>
+        }
+        say="It is shown at Open, Close and Practice, and lights what the hands move."
+      >
+        {fault && <FaultNotice fault={fault} />}
+        <MapEditor profile={profile} map={map} onMap={setMap} />
+      </StationFrame>
+    </Shell>
+  );
+}

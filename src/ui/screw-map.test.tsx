@@ -1,0 +1,95 @@
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { useState } from 'react';
+import { DeviceProfile, placed } from '@/core/device';
+import { profile } from '@/core/fit/demo.test.data';
+import { screwLedger } from '@/core/work';
+import { MapEditor } from './devices/map-editor';
+import { ScrewMapDrawing, faceSize } from './screw-map';
+
+const wren = profile('braskit-wren');
+const ledger = screwLedger(wren.procedure, {});
+afterEach(cleanup);
+
+it('keeps the shape of a face, whatever its size', () => {
+  for (const [acrossMm, downMm] of [
+    [290, 118],
+    [40, 900],
+  ] as const) {
+    const { width, height } = faceSize({ id: 'a', name: 'a', points: [], acrossMm, downMm });
+    expect(width / height).toBeCloseTo(acrossMm / downMm);
+    expect(Math.max(width, height)).toBeCloseTo(400);
+  }
+});
+
+it('draws the face of what is moved, and all of them where nothing is', () => {
+  const { rerender } = render(
+    <ScrewMapDrawing map={wren.map} procedure={wren.procedure} lit={['shield']} ledger={ledger} />,
+  );
+  screen.getByRole('img', { name: /^Inside, shield up: 6 points/u });
+  expect(screen.queryByRole('img', { name: /^Back, screws/u })).toBeNull();
+  rerender(<ScrewMapDrawing map={wren.map} procedure={wren.procedure} lit={[]} ledger={ledger} />);
+  screen.getByRole('img', { name: /^Back, screws: 8 points/u });
+});
+
+it('a point that is pointed at is told, so that the bowl lights it', () => {
+  const told: (string | null)[] = [];
+  const { container } = render(
+    <ScrewMapDrawing
+      map={wren.map}
+      procedure={wren.procedure}
+      lit={['drive']}
+      ledger={ledger}
+      onPoint={(id) => told.push(id)}
+    />,
+  );
+  const point = [...container.querySelectorAll('circle')].find((one) => one.textContent === 'drive')!;
+  fireEvent.mouseEnter(point);
+  fireEvent.mouseLeave(point);
+  expect(told).toEqual(['drive', null]);
+});
+
+it('points are placed by arrow keys and Enter, no more than there are fasteners, and taken off again', () => {
+  let latest = wren.map;
+  function Editing() {
+    const [map, setMap] = useState([
+      {
+        id: 'back',
+        name: 'Back',
+        acrossMm: 100,
+        downMm: 50,
+        points: [] as (typeof wren.map)[number]['points'],
+      },
+    ]);
+    latest = map;
+    return <MapEditor profile={wren} map={map} onMap={setMap} />;
+  }
+  render(<Editing />);
+  fireEvent.click(screen.getByLabelText(/^shield/u));
+  const area = screen.getByRole('application');
+  for (let i = 0; i < 5; i += 1) {
+    fireEvent.keyDown(area, { key: 'ArrowRight' });
+    fireEvent.keyDown(area, { key: 'Enter' });
+  }
+  expect(placed(latest, 'fastener', 'shield')).toBe(3);
+  expect(latest[0]!.points.map(({ x, y }) => [x, y])).toEqual([
+    [0.52, 0.5],
+    [0.54, 0.5],
+    [0.56, 0.5],
+  ]);
+  fireEvent.keyDown(area, { key: 'Backspace' });
+  expect(placed(latest, 'fastener', 'shield')).toBe(2);
+  expect(DeviceProfile.safeParse({ ...wren, map: latest }).success).toBe(true);
+});
+
+it('a map with points of what is not there, or of more than there is, is refused', () => {
+  const [back, inside] = wren.map;
+  const told = (map: unknown) =>
+    DeviceProfile.safeParse({ ...wren, map }).error?.issues.map(({ message }) => message) ?? [];
+  expect(told([back, back])).toContain('Two faces are back.');
+  expect(told([{ ...back!, points: [{ of: 'cable', id: 'gone', x: 0, y: 0 }] }])).toContain(
+    'There is no cable gone.',
+  );
+  expect(told([back, inside, { ...back!, id: 'more' }])).toContain(
+    'The map has 16 points of back, and there are 8.',
+  );
+});
