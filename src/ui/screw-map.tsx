@@ -57,7 +57,7 @@ export function FaceDrawing({
       viewBox={`-8 -8 ${width + 16} ${height + 16}`}
       role="img"
       aria-label={`${face.name}: ${face.points.length} points. ${words}`}
-      className="mx-auto block max-h-[34vh] w-full max-w-[430px]"
+      className="mx-auto block max-h-[26vh] w-full max-w-[430px]"
     >
       <rect
         width={width}

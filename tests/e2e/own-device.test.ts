@@ -199,10 +199,32 @@ it('opened for the first time it is recorded key by key, closed from that, and t
   await page.getByRole('button', { name: 'Keep it for the next one' }).click();
   await page.getByText(/Proved and kept as version/u).waitFor();
 
+  // Its screws are put on a map by keys alone, and light with the step that moves them.
+  await visit(page, '/devices/torvik-pilot/map');
+  await type(page, 'New face', 'Back');
+  await type(page, 'Wide, mm', '290');
+  await type(page, 'High, mm', '118');
+  await page.keyboard.press('Enter');
+  await choose(page, 'What is placed', 'back cover8 screws');
+  await page.getByRole('application').focus();
+  for (let i = 0; i < 8; i += 1) {
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('Enter');
+  }
+  await page.getByText('8 of 8 on the map').waitFor();
+  await page.getByRole('button', { name: 'Save the map' }).click();
+  await page.getByText('version').first().waitFor();
+  await until(
+    async () =>
+      ((await call(app, '/api/profiles/torvik-pilot')).value as { map: { points: unknown[] }[] }).map,
+    (map) => map[0]?.points.length === 8,
+  );
+
   // The next of its kind: led through by Space.
   const next = await takenIn();
   await visit(page, `/jobs/${next}/open`);
   await page.getByRole('heading', { name: 'Switch it off' }).waitFor();
   await page.keyboard.press('Space');
   await page.getByRole('heading', { name: /Unscrew 8 screws of the back cover/u }).waitFor();
+  await page.getByRole('img', { name: /^Back: 8 points. back cover/u }).waitFor();
 });

@@ -80,10 +80,14 @@ it('every wrong pick anywhere has a consequence in words, and the level says how
 it('missed comes the next day, remembered after twice as long, up to sixteen days', () => {
   const now = new Date('2026-11-25T20:00:00Z');
   const days = [true, true, true, true, true].reduce<ReturnType<typeof practised>[]>(
-    (all, ok) => [...all, practised(all.at(-1) ?? null, 'cover', ok, now)],
+    // Each time on the day on which it is due.
+    (all, ok) => [...all, practised(all.at(-1) ?? null, 'cover', ok, new Date(all.at(-1)?.dueOn ?? now))],
     [],
   );
   expect(days.map(({ intervalDays }) => intervalDays)).toEqual([2, 4, 8, 16, 16]);
+  // Days count, not runs: five runs on one day are one.
+  const once = practised(null, 'cover', true, now);
+  expect(practised(once, 'cover', true, now)).toBe(once);
   const missed = practised(days.at(-1)!, 'cover', false, now);
   expect(missed).toEqual({ stepId: 'cover', intervalDays: 1, dueOn: '2026-11-26' });
   expect(due([missed], now)).toEqual([]);

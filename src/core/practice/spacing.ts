@@ -16,13 +16,17 @@ export type StepRecord = z.infer<typeof StepRecord>;
 const day = 86_400_000;
 const dateOf = (ms: number) => new Date(ms).toISOString().slice(0, 10);
 
-/** The record of a step after it was practised on a day (UTC date of `now`). */
+/**
+ * The record of a step after it was practised on a day (UTC date of `now`). Days count, not runs: what is remembered before it is due
+ * again changes nothing.
+ */
 export function practised(
   before: StepRecord | null,
   stepId: string,
   remembered: boolean,
   now: Date,
 ): StepRecord {
+  if (remembered && before && before.dueOn > dateOf(now.getTime())) return before;
   const intervalDays = remembered ? Math.min(longestDays, before ? before.intervalDays * 2 : 2) : 1;
   return { stepId, intervalDays, dueOn: dateOf(now.getTime() + intervalDays * day) };
 }

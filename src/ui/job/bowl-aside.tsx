@@ -36,14 +36,16 @@ export function BowlAside({ view }: Props) {
         <h2 className="text-[17px]">Screw bowl</h2>
         <p className="text-[14px] text-soft">drawn to length</p>
       </div>
-      <ScrewBowl
-        ledger={ledger}
-        next={{
-          ids: pointed ? [pointed] : here ? [...here.takesOut, ...here.putsIn] : [],
-          goingIn: (here?.takesOut.length ?? 0) > 0,
-        }}
-        onPoint={map.length > 0 ? setPointed : undefined}
-      />
+      <div className={map.length > 0 ? '[&>svg]:max-h-[40vh]' : ''}>
+        <ScrewBowl
+          ledger={ledger}
+          next={{
+            ids: pointed ? [pointed] : here ? [...here.takesOut, ...here.putsIn] : [],
+            goingIn: (here?.takesOut.length ?? 0) > 0,
+          }}
+          onPoint={map.length > 0 ? setPointed : undefined}
+        />
+      </div>
       {map.length > 0 && (
         <div className="mt-3">
           <ScrewMapDrawing

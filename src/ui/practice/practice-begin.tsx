@@ -14,7 +14,9 @@ type Props = {
 };
 
 /** Which device, how much help, and what is due again. */
-export function PracticeBegin({ profiles, records, now, onBegin }: Props) {
+export function PracticeBegin({ profiles: all, records, now, onBegin }: Props) {
+  // What nobody has written down cannot be practised: its first job records it.
+  const profiles = all.filter(({ procedure }) => procedure.open.length > 0);
   const [id, setId] = useState(profiles[0]?.id ?? null);
   const [level, setLevel] = useState<'1' | '2' | '3'>('1');
   const profile = profiles.find((one) => one.id === id) ?? null;
@@ -60,7 +62,9 @@ export function PracticeBegin({ profiles, records, now, onBegin }: Props) {
     >
       {profiles.length === 0 ? (
         <Card title="No device is known yet">
-          Bring the devices in at Workshop; then they can be practised.
+          {all.length > 0
+            ? 'How the devices here are opened is not written down yet: the first job on one records it.'
+            : 'Bring the devices in at Workshop; then they can be practised.'}
         </Card>
       ) : (
         <>
