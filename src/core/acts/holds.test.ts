@@ -9,7 +9,7 @@ import wren from '../../../demo/devices/braskit-wren.json';
 import { DeviceProfile } from '../device';
 import { fillWish } from '../disk';
 import { Bench, choose, dock, takeIn } from './bench.test.data';
-import { type JobState, stepsOf, nextStep } from '../job';
+import { type JobState, holdsOf, stepsOf, nextStep } from '../job';
 import {
   type FactName,
   type Facts,
@@ -46,7 +46,7 @@ const hasMains = ({ power }: HoldContext) => power !== 'cell';
 const isCopied = ({ carriedBy }: HoldContext) => carriedBy === 'copy';
 
 /** What must not be walked past, written down by hand from the handbook (section 5) and not from the code. */
-const wanted: Record<Exclude<HoldCode, 'system-version' | 'fit-unmeasured'>, Row> = {
+const wanted: Record<Exclude<HoldCode, 'system-version' | 'fit-unmeasured' | 'training'>, Row> = {
   swollen: { stops: [...stops], override: 'nobody', fact: ['battery.swollen', false], only: hasCell },
   consent: { stops: ['opening'], override: 'nobody', fact: ['consent.given', true] },
   card: { stops: ['opening'], override: 'nobody', fact: ['card.inserted', false] },
@@ -107,7 +107,7 @@ const allSafe = stated([
 ]);
 
 it('every hold is in the table, with the fact that it watches', () => {
-  expect([...codes, 'system-version', 'fit-unmeasured'].sort()).toEqual([...holdCodes].sort());
+  expect([...codes, 'system-version', 'fit-unmeasured', 'training'].sort()).toEqual([...holdCodes].sort());
   expect(watched).toBe(15);
 });
 
@@ -276,7 +276,22 @@ describe('work on the board', () => {
     const step: JobAct = { kind: 'step', stepId: nextStep(bench.state, bench.context)!.id };
     expect(codeOf(bench, bench.state, step)).toBe('ok');
     bench.mains = false;
-    expect(codeOf(bench, bench.state, step)).toBe('not-trained');
+    expect(codeOf(bench, bench.state, step)).toBe('hold-training');
+    // Passed with a reason it is still not done by who must not.
+    const passed = { ...bench.state.facts, ...stated([['override.training', true]]) };
+    expect(codeOf(bench, { ...bench.state, facts: passed }, step)).toBe('not-trained');
+  });
+
+  it('training is asked before the first step of a job that will need it, and of no other', () => {
+    const asked = new Bench({ ...takeIn, profileId: vaultProfile.id }, vaultProfile);
+    const first: JobAct = { kind: 'step', stepId: nextStep(asked.state, asked.context)!.id };
+    const codes = () => holdsOf(asked.state, asked.context).map(({ code }) => code);
+    expect(codes()).toContain('training');
+    asked.mains = true;
+    expect(codes()).not.toContain('training');
+    expect(codeOf(asked, asked.state, first)).not.toBe('hold-training');
+    const other = new Bench();
+    expect(holdsOf(other.state, other.context).map(({ code }) => code)).not.toContain('training');
   });
 });
 

@@ -110,7 +110,7 @@ export const ledgerOf = (state: JobState, { profile, drive }: JobContext): Ledge
 
 export const holdsOf = (
   state: JobState,
-  context: JobContext & Partial<Pick<DecideContext, 'findBuild'>>,
+  context: JobContext & Partial<Pick<DecideContext, 'findBuild' | 'technicians' | 'by'>>,
 ): Hold[] => {
   const { route } = state.job;
   const way = context.profile.ways?.[route];
@@ -129,8 +129,36 @@ export const holdsOf = (
   const unmeasured = isTrue(state.facts, overrideFact('fit-unmeasured'))
     ? null
     : unmeasuredHold(state, context);
-  return [...holds, ...[old, unmeasured].filter((hold) => hold !== null)];
+  const untrained = isTrue(state.facts, overrideFact('training')) ? null : trainingHold(state, context);
+  return [...holds, ...[old, unmeasured, untrained].filter((hold) => hold !== null)];
 };
+
+/** Mains training is asked before the first screw, not when the device lies open before somebody who must not go on. */
+function trainingHold(
+  state: JobState,
+  context: JobContext & Partial<Pick<DecideContext, 'technicians' | 'by'>>,
+): Hold | null {
+  const { technicians, by } = context;
+  if (!technicians || by === undefined) return null;
+  const isTrained = technicians.find(({ initials }) => initials === by)?.mains === true;
+  const asks = stepsOf(state.job, context).find(
+    ({ id, mayDo }) => mayDo === 'mains' && !state.doneSteps.includes(id),
+  );
+  if (isTrained || !asks) return null;
+  const trained = technicians.filter(({ mains }) => mains).map(({ name }) => name);
+  return {
+    code: 'training',
+    what: 'This job goes into a mains supply',
+    why: `“${asks.title}” is only for those trained for it and allowed by local rules; ${by || 'nobody picked'} is not noted as that.`,
+    remedy:
+      trained.length > 0
+        ? `Let ${trained.join(' or ')} do this job, or say who does those steps.`
+        : 'Hand it to somebody who is; Workshop says who is trained.',
+    stops: ['opening'],
+    seen: true,
+    override: 'technician',
+  };
+}
 
 /** A drive that was chosen for the time being goes in only once what can be measured inside has been. */
 function unmeasuredHold(

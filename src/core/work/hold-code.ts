@@ -17,6 +17,7 @@ export const holdCodes = [
   'supply',
   'system-version',
   'fit-unmeasured',
+  'training',
   'screws-left',
   'screw-lost',
   'second-copy',

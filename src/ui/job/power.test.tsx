@@ -158,7 +158,14 @@ it('a wait counts down, holds the pedal, and offers what can be done meanwhile',
   const bench = new Bench({ ...takeIn, profileId: vault.id }, vault);
   const view = viewOf(bench);
   const soon = new Date(Date.now() + 240_000).toISOString();
-  const waiting = { ...view, nextStepId: 'wait', alongsideIds: ['labels'], waitUntil: soon, holds: [] };
+  const waiting = {
+    ...view,
+    nextStepId: 'wait',
+    alongsideIds: ['labels'],
+    waitUntil: soon,
+    holds: [],
+    nextHold: null,
+  };
   render(<HandsStation station="open" {...props(waiting)} />);
   screen.getByText(/left to wait/u);
   expect(button('Done, next step').disabled).toBe(true);
