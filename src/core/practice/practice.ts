@@ -66,41 +66,52 @@ export const factsNow = ({ steps, at }: Practice): Facts =>
 const unmet = (procedure: Procedure, facts: Facts, step: HandStep) =>
   step.needs.filter((need) => !isMet(procedure, factValue(facts, need.fact), need));
 
+/** What one offer more or less than the right step weighs against how plausible a wrong one is. */
+const offeredWeighs = 100;
+
+/** Words of a title that say something, without their endings. */
+const stems = (title: string): Set<string> =>
+  new Set(
+    title
+      .toLowerCase()
+      .split(/[^\p{L}]+/u)
+      .filter((word) => word.length > 3)
+      .map((word) => word.replace(/(ing|es|s|ed)$/u, '')),
+  );
+
+const shared = (a: Set<string>, b: Set<string>): number => [...a].filter((word) => b.has(word)).length;
+
 /**
- * The next step among plausible others, shuffled: first those marked in the profile as done too early or forgotten, then those whose
- * needs are nearly met, the nearer ones first. `random` gives 0 up to 1.
+ * The next step among others, shuffled. Every later step is offered as often as every other one, so that who picks what was offered most
+ * often, or least, gains nothing; where the right one has words of the step before, others that have them too come first. `random`
+ * gives 0 up to 1.
  */
 export function choicesAt(practice: Practice, random: () => number): HandStep[] {
   const { steps, at, level } = practice;
   const next = steps[at];
   if (!next) return [];
-  const facts = factsNow(practice);
   // What may be done at the same time is no wrong pick, and so none to offer beside the next step.
   const due = dueSteps(steps.slice(at), []);
-  const later = steps
-    .slice(at + 1, at + 9)
-    .filter((step) => step.title !== next.title && !due.includes(step));
-  const ranked = later
-    .map((step, distance) => ({
-      step,
-      rank:
-        (step.tooEarly ? 0 : 4) +
-        (next.forgotten ? 0 : 1) +
-        unmet(practice.procedure, facts, step).length * 2 +
-        distance / 2 +
-        random(),
-    }))
-    .sort((a, b) => a.rank - b.rank)
-    .map(({ step }) => step);
+  const later = shuffled(
+    steps.slice(at + 1).filter((step) => step.title !== next.title && !due.includes(step)),
+    random,
+  );
+  const plain = later.filter((step, i) => later.findIndex(({ title }) => title === step.title) === i);
+  const before = stems(steps[at - 1]?.title ?? '');
+  const alike = (step: HandStep) => shared(stems(step.title), before);
+  const wanted = alike(next);
+  const decoys = wanted > 0 ? plain.filter((step) => alike(step) >= wanted) : [];
   const count = levels.find((one) => one.level === level)!.choices;
-  const others = ranked
-    .filter((step, i) => ranked.findIndex(({ title }) => title === step.title) === i)
-    .slice(0, count - 1);
-  return [next, ...others]
-    .map((step) => ({ step, key: random() }))
-    .sort((a, b) => a.key - b.key)
-    .map(({ step }) => step);
+  const others = [...new Set([...decoys, ...plain])].slice(0, count - 1);
+  return shuffled([next, ...others], random);
 }
+
+/** In an order that chance alone makes. */
+const shuffled = <T>(all: readonly T[], random: () => number): T[] =>
+  all
+    .map((one) => ({ one, key: random() }))
+    .sort((a, b) => a.key - b.key)
+    .map(({ one }) => one);
 
 /** What comes of doing a step now although another comes first, in words; the worst that is known. */
 export function consequenceOf(practice: Practice, picked: HandStep): string {
