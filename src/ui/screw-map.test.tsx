@@ -23,7 +23,7 @@ it('keeps the shape of a face, whatever its size', () => {
 
 it('draws the face of what is moved, and all of them where nothing is', () => {
   const { rerender } = render(
-    <ScrewMapDrawing map={wren.map} procedure={wren.procedure} lit={['shield']} ledger={ledger} />,
+    <ScrewMapDrawing map={wren.map} procedure={wren.procedure} lit={['fastener shield']} ledger={ledger} />,
   );
   screen.getByRole('img', { name: /^Inside, shield up: 6 points/u });
   expect(screen.queryByRole('img', { name: /^Back, screws/u })).toBeNull();
@@ -37,7 +37,7 @@ it('a point that is pointed at is told, so that the bowl lights it', () => {
     <ScrewMapDrawing
       map={wren.map}
       procedure={wren.procedure}
-      lit={['drive']}
+      lit={['fastener drive']}
       ledger={ledger}
       onPoint={(id) => told.push(id)}
     />,
@@ -45,7 +45,7 @@ it('a point that is pointed at is told, so that the bowl lights it', () => {
   const point = [...container.querySelectorAll('circle')].find((one) => one.textContent === 'drive')!;
   fireEvent.mouseEnter(point);
   fireEvent.mouseLeave(point);
-  expect(told).toEqual(['drive', null]);
+  expect(told).toEqual(['fastener drive', null]);
 });
 
 it('points are placed by arrow keys and Enter, no more than there are fasteners, and taken off again', () => {

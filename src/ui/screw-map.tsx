@@ -4,17 +4,17 @@ import type { Ledger, Procedure } from '@/core/work';
 type Props = {
   map: ScrewMap;
   procedure: Pick<Procedure, 'fasteners' | 'cables'>;
-  /** What the hands move now: it stands out. */
+  /** What the hands move now, as `fastener back` or `cable battery`: it stands out. */
   lit: readonly string[];
   /** What is out by now is drawn hollow; null where nothing is worked at. */
   ledger: Ledger | null;
-  /** Told when a point is pointed at, so that the bowl can light its sector; null when it is left. */
-  onPoint?: (id: string | null) => void;
+  /** Told which point is pointed at, in the same words, so that the bowl can light its sector; null when it is left. */
+  onPoint?: (key: string | null) => void;
 };
 
 /** Where each fastener and plug is, face by face; the faces of what is moved now come first. */
 export function ScrewMapDrawing({ map, procedure, lit, ledger, onPoint }: Props) {
-  const isLit = (face: MapFace) => face.points.some(({ id }) => lit.includes(id));
+  const isLit = (face: MapFace) => face.points.some((point) => lit.includes(pointKey(point)));
   const faces = lit.length > 0 && map.some(isLit) ? map.filter(isLit) : map;
   return (
     <div className="grid gap-3">
@@ -27,6 +27,8 @@ export function ScrewMapDrawing({ map, procedure, lit, ledger, onPoint }: Props)
     </div>
   );
 }
+
+const pointKey = ({ of, id }: { of: 'fastener' | 'cable'; id: string }) => `${of} ${id}`;
 
 /** Longest side of a face on the drawing, in its own units. */
 const longest = 400;
@@ -57,7 +59,7 @@ export function FaceDrawing({
       viewBox={`-8 -8 ${width + 16} ${height + 16}`}
       role="img"
       aria-label={`${face.name}: ${face.points.length} points. ${words}`}
-      className="mx-auto block max-h-[26vh] w-full max-w-[430px]"
+      className="mx-auto block max-h-[22vh] w-full max-w-[430px]"
     >
       <rect
         width={width}
@@ -68,7 +70,7 @@ export function FaceDrawing({
         strokeWidth={4}
       />
       {face.points.map(({ of, id, x, y }, i) => {
-        const isLit = lit.includes(id);
+        const isLit = lit.includes(pointKey({ of, id }));
         const isOut = of === 'fastener' && out.has(id);
         const fill = isOut
           ? 'var(--surface)'
@@ -81,7 +83,7 @@ export function FaceDrawing({
           fill,
           stroke: isLit ? 'var(--over)' : 'var(--ink)',
           strokeWidth: isLit ? 4 : 2,
-          onMouseEnter: onPoint && (() => onPoint(id)),
+          onMouseEnter: onPoint && (() => onPoint(pointKey({ of, id }))),
           onMouseLeave: onPoint && (() => onPoint(null)),
         };
         return of === 'cable' ? (

@@ -67,6 +67,5 @@ it.each(
   ),
 )('who picks %s gains nothing over chance (level %s)', (_name, level, guess) => {
   const { right, chance } = share(guess, level);
-  console.log(_, level, right.toFixed(3), chance.toFixed(3));
   expect(right).toBeLessThan(chance * 1.1);
 });

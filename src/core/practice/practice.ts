@@ -66,9 +66,6 @@ export const factsNow = ({ steps, at }: Practice): Facts =>
 const unmet = (procedure: Procedure, facts: Facts, step: HandStep) =>
   step.needs.filter((need) => !isMet(procedure, factValue(facts, need.fact), need));
 
-/** What one offer more or less than the right step weighs against how plausible a wrong one is. */
-const offeredWeighs = 100;
-
 /** Words of a title that say something, without their endings. */
 const stems = (title: string): Set<string> =>
   new Set(

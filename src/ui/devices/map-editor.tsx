@@ -104,12 +104,7 @@ export function MapEditor({ profile, map, onMap }: Props) {
               place(x, y);
             }}
           >
-            <FaceDrawing
-              face={face}
-              procedure={profile.procedure}
-              lit={what ? [what.split(' ')[1]!] : []}
-              ledger={null}
-            >
+            <FaceDrawing face={face} procedure={profile.procedure} lit={what ? [what] : []} ledger={null}>
               <Cross face={face} at={cross} />
             </FaceDrawing>
           </div>

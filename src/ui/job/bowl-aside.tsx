@@ -36,14 +36,18 @@ export function BowlAside({ view }: Props) {
         <h2 className="text-[17px]">Screw bowl</h2>
         <p className="text-[14px] text-soft">drawn to length</p>
       </div>
-      <div className={map.length > 0 ? '[&>svg]:max-h-[40vh]' : ''}>
+      <div className={map.length > 0 ? '[&>svg]:max-h-[46vh]' : ''}>
         <ScrewBowl
           ledger={ledger}
           next={{
-            ids: pointed ? [pointed] : here ? [...here.takesOut, ...here.putsIn] : [],
+            ids: pointed
+              ? [pointed.replace(/^fastener /u, '')]
+              : here
+                ? [...here.takesOut, ...here.putsIn]
+                : [],
             goingIn: (here?.takesOut.length ?? 0) > 0,
           }}
-          onPoint={map.length > 0 ? setPointed : undefined}
+          onPoint={map.length > 0 ? (id) => setPointed(id && `fastener ${id}`) : undefined}
         />
       </div>
       {map.length > 0 && (
@@ -55,7 +59,10 @@ export function BowlAside({ view }: Props) {
               pointed
                 ? [pointed]
                 : here
-                  ? [...here.takesOut, ...here.putsIn, ...here.unplugs, ...here.plugs]
+                  ? [
+                      ...[...here.takesOut, ...here.putsIn].map((id) => `fastener ${id}`),
+                      ...[...here.unplugs, ...here.plugs].map((id) => `cable ${id}`),
+                    ]
                   : []
             }
             ledger={ledger}
