@@ -95,7 +95,7 @@ it('from the dark screen to the plug that was not home, and back to a running de
   const { page } = seen;
   const id = 'Q-0414';
   await visit(page, `/jobs/${id}/first-power`);
-  await page.getByRole('button', { name: 'It stays dark' }).click();
+  await page.getByRole('button', { name: 'Dark, no sound' }).click();
   await page.getByText('Why does it not start?').waitFor();
   await page.getByText('What it could be').waitFor();
   await noAxeFault();
@@ -104,7 +104,12 @@ it('from the dark screen to the plug that was not home, and back to a running de
   expect(await act(app, id, { kind: 'look-into', seen: seenLight })).toBe('ok');
   await page.reload();
   await page.locator('html[data-keys="heard"]').waitFor({ state: 'attached' });
-  await page.getByText('push the battery’s plug straight in', { exact: false }).waitFor();
+  // Its remedy, or a look inside that pushes every plug home and takes no longer.
+  await page
+    .getByText('push the battery’s plug straight in', { exact: false })
+    .or(page.getByText('push every plug, latch and the drive home', { exact: false }))
+    .first()
+    .waitFor();
   await page.getByText('What moved it').click();
   await page.getByText('blinks or goes out', { exact: false }).waitFor();
   await page.getByRole('button', { name: 'Now it starts' }).click();
@@ -112,10 +117,7 @@ it('from the dark screen to the plug that was not home, and back to a running de
     () => view(app, id),
     (v) => v.facts['device.started']?.value === true,
   );
-  expect((await view(app, id)).history.at(-1)).toMatchObject({
-    kind: 'finding',
-    sentence: expect.stringContaining('battery’s plug'),
-  });
+  expect((await view(app, id)).history.at(-1)?.sentence).toMatch(/^It started\./u);
 });
 
 it('a practice run with two mistakes shows what would come of them, and what to repeat first', async () => {

@@ -93,7 +93,7 @@ it('a second family: captive screws, 10 % held back, and a device that starts on
   await page.getByText('starts only on the charger').waitFor();
   // The main action is the cable that it needs; switched on without it, it stays dark behind its worry point.
   expect(await act(app, heron, { kind: 'switch-on' })).toBe('ok');
-  await page.getByText('Dark, no sound', { exact: true }).waitFor();
+  await page.getByLabel('What the device shows').getByText('Dark, no sound').waitFor();
   await page.getByText('longer than it should: worry').waitFor();
   await page.getByRole('button', { name: 'Switch it off' }).click();
   await page.getByRole('button', { name: 'Plug the charger in' }).first().click();

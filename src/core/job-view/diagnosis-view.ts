@@ -8,6 +8,8 @@ export type NextAtPower = {
   id: string;
   ask: string;
   outcomes: { id: string; words: string }[];
+  /** Of a check: doing it may have mended what was wrong. */
+  mends: boolean;
   minutes: number;
   expectedMinutes: number;
 };
@@ -86,8 +88,9 @@ export function diagnosisView(profile: DeviceProfile, job: Job): DiagnosisView |
             id: next.check.id,
             ask: next.check.ask,
             outcomes: Object.entries(next.check.outcomes).map(([id, words]) => ({ id, words })),
+            mends: next.check.mends.length > 0,
           }
-        : { kind: next.kind, id: next.fault.id, ask: next.fault.remedy, outcomes: [] }),
+        : { kind: next.kind, id: next.fault.id, ask: next.fault.remedy, outcomes: [], mends: true }),
       minutes: next.minutes,
       expectedMinutes: next.expectedMinutes,
     },

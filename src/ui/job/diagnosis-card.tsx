@@ -153,6 +153,14 @@ function Next({ diagnosis: { next, causes, verdict, looks }, act, busy }: Props)
             {words}
           </Button>
         ))}
+        {next.mends && (
+          <Button
+            disabled={busy}
+            onClick={() => void act({ kind: 'observe-start', outcome: 'started', shows: 'started' })}
+          >
+            Now it starts
+          </Button>
+        )}
       </div>
     </div>
   );

@@ -97,6 +97,7 @@ it('the diagnosis asks its check, takes what was seen, and offers the remedy of 
     id: 'charge-light',
     ask: 'Look at the light',
     outcomes: [{ id: 'blinks', words: 'blinks' }],
+    mends: false,
     minutes: 2,
     expectedMinutes: 30,
   };
