@@ -1,4 +1,4 @@
-import type { MapFace, ScrewMap } from '@/core/device';
+import { type MapFace, type ScrewMap, pointsThere } from '@/core/device';
 import type { Ledger, Procedure } from '@/core/work';
 
 type Props = {
@@ -48,17 +48,18 @@ export function FaceDrawing({
   children,
 }: Omit<Props, 'map'> & { face: MapFace; children?: React.ReactNode }) {
   const { width, height } = faceSize(face);
+  const points = pointsThere(face, procedure);
   const out = new Set(
     (ledger?.rows ?? []).filter(({ inPlace, group }) => inPlace < group.count).map(({ group }) => group.id),
   );
   const nameOf = (of: 'fastener' | 'cable', id: string) =>
     (of === 'fastener' ? procedure.fasteners : procedure.cables).find((one) => one.id === id)?.where ?? id;
-  const words = [...new Set(face.points.map(({ of, id }) => nameOf(of, id)))].join(', ');
+  const words = [...new Set(points.map(({ of, id }) => nameOf(of, id)))].join(', ');
   return (
     <svg
       viewBox={`-8 -8 ${width + 16} ${height + 16}`}
       role="img"
-      aria-label={`${face.name}: ${face.points.length} points. ${words}`}
+      aria-label={`${face.name}: ${points.length} points. ${words}`}
       className="mx-auto block max-h-[22vh] w-full max-w-[430px]"
     >
       <rect
@@ -69,7 +70,7 @@ export function FaceDrawing({
         stroke="var(--lacquer-raised)"
         strokeWidth={4}
       />
-      {face.points.map(({ of, id, x, y }, i) => {
+      {points.map(({ of, id, x, y }, i) => {
         const isLit = lit.includes(pointKey({ of, id }));
         const isOut = of === 'fastener' && out.has(id);
         const fill = isOut

@@ -9,7 +9,7 @@ export { ProfileShape } from './profile-shape';
 export { profileFaults } from './profile-faults';
 export type { ProfileFault } from './profile-faults';
 export { mainPlace, placeNamed, placeOf, resolvePlace, revisionsThatMatter } from './resolve';
-export { MapFace, MapPoint, ScrewMap, placed } from './screw-map';
+export { MapFace, MapPoint, ScrewMap, placed, pointsThere } from './screw-map';
 export { cautionsAt } from './station-cautions';
 export { CaseChange, PlaceChange, Revision } from './variation';
 export { OwnCheck, OwnDiagnosis, OwnFault } from './own-diagnosis';

@@ -117,7 +117,7 @@ export function profileFaults(profile: ProfileShape): ProfileFault[] {
           });
     });
   faults.push(...deliveredFaults(profile), ...startFaults(profile), ...diagnosisFaults(profile));
-  faults.push(...mapFaults(profile.map, profile.procedure));
+  faults.push(...mapFaults(profile.map));
   for (const { path, ...fault } of procedureFaults(profile.procedure, revisionIds))
     faults.push({ ...fault, path: ['procedure', ...path] });
   return faults;

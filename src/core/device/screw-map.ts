@@ -30,32 +30,19 @@ export type ScrewMap = z.infer<typeof ScrewMap>;
 export const placed = (map: ScrewMap, of: MapPoint['of'], which: string): number =>
   map.reduce((sum, { points }) => sum + points.filter((one) => one.of === of && one.id === which).length, 0);
 
-/** Points of what is not there, and more of them than there are. */
-export function mapFaults(map: ScrewMap, { fasteners, cables }: Procedure): ProfileFault[] {
-  const faults: ProfileFault[] = [];
-  map.forEach((face, i) => {
-    if (map.findIndex((other) => other.id === face.id) < i)
-      faults.push({
-        path: ['map', i, 'id'],
-        message: `Two faces are ${face.id}.`,
-        mend: 'Give one another id.',
-      });
-    face.points.forEach((point, j) => {
-      const known: { id: string }[] = point.of === 'fastener' ? fasteners : cables;
-      if (!known.some((one) => one.id === point.id))
-        faults.push({
-          path: ['map', i, 'points', j],
-          message: `There is no ${point.of === 'fastener' ? 'fastener group' : 'cable'} ${point.id}.`,
-          mend: 'Describe it, or take the point off the map.',
-        });
-    });
-  });
-  for (const { id: group, count, where } of fasteners)
-    if (placed(map, 'fastener', group) > count)
-      faults.push({
-        path: ['map'],
-        message: `The map has ${placed(map, 'fastener', group)} points of ${where}, and there are ${count}.`,
-        mend: 'Take points off the map, or correct the count.',
-      });
-  return faults;
-}
+/** The points of a face whose fastener or cable there is: one that was described no longer is left out, and stops no work. */
+export const pointsThere = (
+  { points }: MapFace,
+  { fasteners, cables }: Pick<Procedure, 'fasteners' | 'cables'>,
+): MapPoint[] =>
+  points.filter(({ of, id: which }) =>
+    (of === 'fastener' ? fasteners : cables).some((one) => one.id === which),
+  );
+
+/** Faces that share an id. */
+export const mapFaults = (map: ScrewMap): ProfileFault[] =>
+  map.flatMap((face, i) =>
+    map.findIndex((other) => other.id === face.id) < i
+      ? [{ path: ['map', i, 'id'], message: `Two faces are ${face.id}.`, mend: 'Give one another id.' }]
+      : [],
+  );

@@ -3,12 +3,12 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { post } from '@/app/call';
 import { Shell } from '@/app/shell';
+import { DeviceHeader } from '../device-header';
 import type { DeviceProfile } from '@/core/device';
 import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { Button } from '@/ui/button';
 import { MapEditor } from '@/ui/devices/map-editor';
-import Link from '@/ui/link';
 import { MainAction } from '@/ui/main-action';
 import { FaultNotice } from '@/ui/notice';
 import { StationFrame } from '@/ui/station-frame';
@@ -34,15 +34,7 @@ export function MapScreen({ frame, profile, version }: Props) {
   };
   return (
     <Shell frame={frame} at="devices">
-      <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
-        <h1 className="text-[26px]">Screw map</h1>
-        <p className="text-soft">
-          <Link href={`/devices/${profile.id}`} className="underline underline-offset-4">
-            {profile.maker} {profile.name}
-          </Link>{' '}
-          · version <span className="figures">{version}</span>
-        </p>
-      </div>
+      <DeviceHeader title="Screw map" profile={profile} version={version} />
       <StationFrame
         actions={
           <>

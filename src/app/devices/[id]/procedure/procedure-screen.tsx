@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { post } from '@/app/call';
 import { Shell } from '@/app/shell';
+import { DeviceHeader } from '../device-header';
 import type { DeviceProfile } from '@/core/device';
 import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
@@ -11,7 +12,6 @@ import { variantsOf } from '@/core/work';
 import { Button } from '@/ui/button';
 import { faultsOf } from '@/ui/devices/procedure-draft';
 import { ProcedureReader } from '@/ui/devices/procedure-reader';
-import Link from '@/ui/link';
 import { MainAction } from '@/ui/main-action';
 import { FaultNotice } from '@/ui/notice';
 import { StationFrame } from '@/ui/station-frame';
@@ -45,15 +45,7 @@ export function ProcedureScreen({ frame, profile, version }: Props) {
   const general = faults.filter(({ path }) => typeof path[1] !== 'number');
   return (
     <Shell frame={frame} at="devices">
-      <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
-        <h1 className="text-[26px]">How to open it</h1>
-        <p className="text-soft">
-          <Link href={`/devices/${profile.id}`} className="underline underline-offset-4">
-            {profile.maker} {profile.name}
-          </Link>{' '}
-          · version <span className="figures">{version}</span>
-        </p>
-      </div>
+      <DeviceHeader title="How to open it" profile={profile} version={version} />
       <StationFrame
         aside={
           <div role="status">
