@@ -82,7 +82,7 @@ describe('the fit bench', () => {
   it('offers the best three pads with why, and takes the one that is pressed', async () => {
     await show(osprey(), marl({ pads: [pad('lindrel-soft-100')] }));
     expect(screen.getByText('It does not fit.')).toBeTruthy();
-    const best = screen.getAllByRole('button', { name: /^[123]\. / });
+    const best = await screen.findAllByRole('button', { name: /^[123]\. / }, { timeout: 20_000 });
     expect(best).toHaveLength(3);
     expect(best[0]!.textContent).toMatch(/right in over 99 % of cases.*squeezed enough100 %.*K\/W/u);
     fireEvent.click(best[0]!);
