@@ -9,7 +9,7 @@ import {
   enterFigure,
   idFromWords,
   isUnwritten,
-  procedureOfRecording,
+  profileOfRecording,
   profileOfCopy,
   profileOfSketch,
 } from '@/core/teach';
@@ -213,7 +213,7 @@ export async function keepRecording(
         'Change it in its file: export the device, edit, bring it in again.',
       );
     const recorded = steps.filter(({ stepId }) => recording.acts.some((one) => one.id === stepId));
-    const procedure = procedureOfRecording(recording, profile.procedure.power, minutesOf(recorded));
-    return save(runtime, sql, { ...profile, procedure }, asked, `way in as recorded in job ${job.id}`);
+    const written = profileOfRecording(profile, recording, minutesOf(recorded));
+    return save(runtime, sql, written, asked, `way in as recorded in job ${job.id}`);
   });
 }

@@ -2,7 +2,7 @@ import { type JobAct } from '.';
 import { isRecording, nextStep, profileOfJob, stationStatesOf } from '../job';
 import { procedureFaults, screwsOut, screwLedger } from '../work';
 import { DeviceProfile } from '../device';
-import { RecordedAct, Sketch, procedureOfRecording, profileOfSketch } from '../teach';
+import { RecordedAct, Sketch, procedureOfRecording, profileOfRecording, profileOfSketch } from '../teach';
 import { Bench, choose, dock, proof, takeIn } from './bench.test.data';
 
 const device = DeviceProfile.parse(
@@ -136,6 +136,37 @@ it('what was recorded is proved, and its way back closes the device with every s
     expect([fact, bench.state.facts[fact]?.value]).toEqual([fact, true]);
   // The film stays out, as was said.
   expect(bench.state.doneSteps).not.toContain('back-r6');
+});
+
+it.each([
+  ['no-mains', 'cell', 'charger.connected'],
+  ['no-battery', 'mains', 'mains.plugged'],
+] as const)('what powers it is learned by looking: %s', (what, power, feed) => {
+  const other = profileOfSketch(
+    Sketch.parse({
+      maker: 'Torvik',
+      name: 'Crate',
+      family: 'other',
+      forms: ['2280'],
+      key: 'M',
+      protocols: ['NVMe'],
+      lanes: 4,
+      showsCapacity: 'binary',
+    }),
+    'torvik-crate',
+  );
+  const acts = [
+    { what: 'switch-off' },
+    { what: 'mains-out' },
+    { what: 'wait', waitMinutes: 5 },
+    { what },
+    ...(what === 'no-mains' ? [{ what: 'unplug', of: 'battery', part: 'battery', latch: 'plug' }] : []),
+    { what: 'draw' },
+  ].map((one, i) => ({ id: `r${i + 1}`, act: RecordedAct.parse({ of: '', ...one }) }));
+  const written = profileOfRecording(other, { acts });
+  expect(written.procedure.power).toBe(power);
+  expect(written.firstPower.cables.at(-1)?.fact).toBe(feed);
+  expect(DeviceProfile.safeParse(written).error?.issues ?? []).toEqual([]);
 });
 
 it('nothing is recorded of a device that is written down, and no more than opens anything', () => {

@@ -1,10 +1,10 @@
 import type { DeviceProfile } from '../device';
-import { procedureOfRecording } from '../teach';
+import { profileOfRecording } from '../teach';
 import type { Job } from './job';
 
 /** The profile that a job is worked by: its procedure is the one that the job itself recorded, where nobody had written one down. */
 export const profileOfJob = (profile: DeviceProfile, { recording }: Pick<Job, 'recording'>): DeviceProfile =>
-  recording ? { ...profile, procedure: procedureOfRecording(recording, profile.procedure.power) } : profile;
+  recording ? profileOfRecording(profile, recording) : profile;
 
 /** Whether the way in is being recorded and not through. */
 export const isRecording = ({ recording }: Pick<Job, 'recording'>): boolean =>

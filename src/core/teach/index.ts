@@ -15,4 +15,4 @@ export {
   recordedParts,
 } from './recorded-act';
 export type { Recorded, RecordedKind, RecordedPart } from './recorded-act';
-export { isUnwritten, procedureOfRecording, recordedWords } from './recording';
+export { isUnwritten, procedureOfRecording, profileOfRecording, recordedWords } from './recording';

@@ -267,6 +267,34 @@ export function procedureOfRecording(
   });
 }
 
+const feeds = {
+  cell: { words: 'charger', fact: 'charger.connected', why: null },
+  mains: { words: 'mains plug', fact: 'mains.plugged', why: null },
+} as const;
+
+/**
+ * A device with the procedure that a recording comes to. Where opening showed what powers it, and the cable that its profile switches
+ * it on by brings none of that, the right one takes its place.
+ */
+export function profileOfRecording(
+  profile: DeviceProfile,
+  recording: Pick<Recording, 'acts'>,
+  minutes: Readonly<Partial<Record<string, number>>> = {},
+): DeviceProfile {
+  const procedure = procedureOfRecording(recording, profile.procedure.power, minutes);
+  const { cables } = profile.firstPower;
+  const last = cables.at(-1)?.fact;
+  const needed = procedure.power === 'cell-and-mains' ? null : feeds[procedure.power];
+  return {
+    ...profile,
+    procedure,
+    firstPower:
+      needed === null || last === needed.fact
+        ? profile.firstPower
+        : { ...profile.firstPower, cables: [...cables.slice(0, -1), needed] },
+  };
+}
+
 /** Whether nobody has written down how this device is opened: a job on it records it. */
 export const isUnwritten = ({ procedure }: Pick<DeviceProfile, 'procedure'>): boolean =>
   procedure.open.length + procedure.swap.length + procedure.close.length === 0;
