@@ -210,7 +210,7 @@ export async function keepRecording(
       return refuse(
         'written',
         `How the ${profile.name} is opened is written down already.`,
-        'Change it in its file: export the device, edit, bring it in again.',
+        'Edit it at “How to open it” on the device’s page.',
       );
     const recorded = steps.filter(({ stepId }) => recording.acts.some((one) => one.id === stepId));
     const written = profileOfRecording(profile, recording, minutesOf(recorded));

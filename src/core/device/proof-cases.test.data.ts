@@ -54,7 +54,7 @@ export const ask = (d: Loose, id: string, answers: string[]) =>
     ask: id,
     answers: answers.map((answer) => ({ id: answer, words: answer, why: 'w' })),
   });
-export const only = (question: string, answer: string) => ({ only: { question, answer } });
+export const onlyWhere = (question: string, answer: string) => ({ only: { question, answer } });
 
 export type Case = [what: string, name: Name, spoil: (d: Loose) => unknown, told: RegExp];
 

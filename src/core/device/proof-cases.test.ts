@@ -10,7 +10,7 @@ import {
   insert,
   move,
   needs,
-  only,
+  onlyWhere,
   step,
   steps,
   without,
@@ -344,10 +344,15 @@ const broken: Case[] = [
     'wren',
     (d) => {
       ask(d, 'side', ['left', 'right']);
-      insert(d, 'open', 'ground', { id: 'left', ...only('side', 'left'), ...does('edge.free', true), back });
+      insert(d, 'open', 'ground', {
+        id: 'left',
+        ...onlyWhere('side', 'left'),
+        ...does('edge.free', true),
+        back,
+      });
       insert(d, 'open', 'ground', {
         id: 'by-cell',
-        ...only('cell', 'new'),
+        ...onlyWhere('cell', 'new'),
         ...does('edge.free', true),
         back,
       });
@@ -362,7 +367,12 @@ const broken: Case[] = [
     'wren',
     (d) => {
       insert(d, 'open', 'ground', { id: 'a', revisions: ['early'], ...does('edge.free', true), back });
-      insert(d, 'open', 'ground', { id: 'b', ...only('cell', 'stays'), ...does('edge.free', true), back });
+      insert(d, 'open', 'ground', {
+        id: 'b',
+        ...onlyWhere('cell', 'stays'),
+        ...does('edge.free', true),
+        back,
+      });
       Object.assign(step(d, 'drain'), {
         needs: [...step(d, 'drain').needs, { fact: 'edge.free', value: true }],
       });
@@ -544,7 +554,7 @@ const broken: Case[] = [
         for (const answer of ['a', 'b', 'c', 'd'])
           insert(d, 'open', null, {
             id: `${id}-${answer}`,
-            ...only(id, answer),
+            ...onlyWhere(id, answer),
             ...does(`x.${id}`, true),
             back,
           });

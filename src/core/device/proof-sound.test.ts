@@ -7,7 +7,7 @@ import {
   does,
   insert,
   needs,
-  only,
+  onlyWhere,
   step,
   told,
 } from './proof-cases.test.data';
@@ -176,7 +176,7 @@ const sound: [what: string, name: Name, change: (d: Loose) => unknown][] = [
       insert(d, 'open', 'ground', {
         id: 'clip',
         revisions: ['late'],
-        ...only('cell', 'new'),
+        ...onlyWhere('cell', 'new'),
         ...does('clip.on', false),
         back,
       }),

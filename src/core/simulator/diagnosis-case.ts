@@ -54,7 +54,7 @@ class MadeCase {
     const made =
       this.random() < isSound || bad.length === 0
         ? check.sound
-        : bad[Math.floor(this.random() * bad.length)]!;
+        : (bad[Math.floor(this.random() * bad.length)] ?? check.sound);
     this.habits.set(check.id, made);
     return made;
   }

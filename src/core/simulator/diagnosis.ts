@@ -139,13 +139,13 @@ export class DiagnosisTable {
   }
 
   /** How likely it is none of those listed. */
-  none = (probabilities: number[]): number => probabilities[this.noneAt]!;
+  none = (probabilities: number[]): number => probabilities[this.noneAt] ?? 0;
 
   /** Probability of each fault, alone or with another. */
   marginals(probabilities: number[]): Map<string, number> {
     const sums = new Map<string, number>();
     for (const [h, { faults }] of this.hypotheses.entries())
-      for (const id of faults) sums.set(id, (sums.get(id) ?? 0) + probabilities[h]!);
+      for (const id of faults) sums.set(id, (sums.get(id) ?? 0) + (probabilities[h] ?? 0));
     return sums;
   }
 
@@ -157,7 +157,7 @@ export class DiagnosisTable {
     const next = probabilities.map(() => 0);
     for (const [h, { faults }] of this.hypotheses.entries()) {
       const left = faults.filter((id) => !ids.includes(id));
-      const p = probabilities[h]!;
+      const p = probabilities[h] ?? 0;
       if (left.length === faults.length) next[h]! += p;
       else if (left.length === 0) next[h]! += p * remedySlips;
       else {
@@ -197,7 +197,7 @@ export class DiagnosisTable {
       .filter(({ gainBits }) => gainBits >= leastGainBits);
     const tried = this.world.faults
       .filter(({ id }) => !done.has(`mend ${id}`) && id !== waiting)
-      .filter((fault) => marginals.get(fault.id)! * minutesForCertain >= this.world.mendMinutes(fault))
+      .filter((fault) => (marginals.get(fault.id) ?? 0) * minutesForCertain >= this.world.mendMinutes(fault))
       .map((fault) => {
         const ends = probabilities[this.index.get(fault.id)!]! * (1 - remedySlips);
         const left = this.mended(probabilities, [fault.id]);
@@ -276,7 +276,7 @@ export class DiagnosisTable {
     const single = this.world.faults.map((fault) => ({
       ids: [fault.id] as readonly string[],
       minutes: this.world.mendMinutes(fault),
-      p: marginals.get(fault.id)!,
+      p: marginals.get(fault.id) ?? 0,
     }));
     const groups = this.world.checks
       .filter(({ mends, id }) => mends.length > 0 && !done.has(id))
@@ -328,11 +328,11 @@ export function diagnose(table: DiagnosisTable, seen: Observation[]): Diagnosis 
     const [id, to] = [...withNone(probabilities)].reduce((most, one) =>
       Math.abs(one[1] - before.get(one[0])!) > Math.abs(most[1] - before.get(most[0])!) ? one : most,
     );
-    moved.push({ observation, id, from: before.get(id)!, to });
+    moved.push({ observation, id, from: before.get(id) ?? 0, to });
   }
   const marginals = table.marginals(probabilities);
   const causes = table.world.faults
-    .map(({ id, name }) => ({ id, name, probability: marginals.get(id)!, before: priors.get(id)! }))
+    .map(({ id, name }) => ({ id, name, probability: marginals.get(id) ?? 0, before: priors.get(id) ?? 0 }))
     .sort((a, b) => b.probability - a.probability);
   const none = { probability: table.none(probabilities), before: table.none(table.priors) };
   const done = doneOf(seen);
