@@ -74,8 +74,9 @@ export type ModuleForm = z.infer<typeof ModuleForm>;
 export const BayForm = z.object({
   kind: z.enum(['2.5-inch', '3.5-inch', '1.8-inch']),
   heightAtMostMm: Estimate,
-  mounting: z.enum(['upright', 'upside-down', 'on-edge']),
-  connectors: z.enum(['left', 'right', 'front', 'rear']),
+  /** Both null where nobody has looked. */
+  mounting: z.enum(['upright', 'upside-down', 'on-edge']).nullable(),
+  connectors: z.enum(['left', 'right', 'front', 'rear']).nullable(),
   /** The plug that its disk needs, where the form factor leaves a choice. */
   connector: Connector.optional(),
   /** Thicknesses that the mount is made for, where it is made for some and not for all below its height. */

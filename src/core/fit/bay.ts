@@ -65,7 +65,7 @@ export function bayMargins(place: Place, build: Pick<Build, 'drive' | 'adapter'>
         what: 'Height in the bay',
         unit: 'mm',
         remedy: adapter ? 'Choose a flatter drive, or a flatter adapter.' : 'Choose a flatter disk.',
-        note: `Mounted ${mounting}, connectors ${connectors}.`,
+        note: mounting && connectors ? `Mounted ${mounting}, connectors ${connectors}.` : undefined,
       },
       entering.kind === form.kind
         ? heightInBay(build)

@@ -105,9 +105,8 @@ function formOf({ forms, key }: Sketch): Place['form'] {
   return {
     kind: first as '1.8-inch' | '2.5-inch' | '3.5-inch',
     heightAtMostMm: missing('the height of the bay', caliper('from its floor to whatever closes it')),
-    // Of a bay that nobody has looked into; neither is judged.
-    mounting: 'upright',
-    connectors: 'rear',
+    mounting: null,
+    connectors: null,
   };
 }
 

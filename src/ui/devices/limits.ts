@@ -101,7 +101,10 @@ export function placeLimits({ form, limits, ...place }: Place, options: ShowOpti
     );
   } else if ('heightAtMostMm' in form) {
     lines.push(
-      plain('Mounted', `${form.mounting}, connectors ${form.connectors}`),
+      stated(
+        'Mounted',
+        form.mounting && form.connectors ? `${form.mounting}, connectors ${form.connectors}` : '',
+      ),
       ...line('Height of the bay', form.heightAtMostMm, 'mm', options),
       ...(form.thicknessesMm ? [plain('Made for disks of', `${form.thicknessesMm.join(' or ')} mm`)] : []),
       ...(form.mountHoles ? [plain('Threads that it uses', form.mountHoles.join(', or '))] : []),

@@ -44,7 +44,7 @@ export function SlotDrawing({
         />
         <text x={240} y={ground - (mm * px) / 2 + 6} textAnchor="middle" fontSize={17} fill="var(--soft)">
           {form.kind}
-          {'mounting' in form ? `, ${form.mounting}` : ''}
+          {'mounting' in form && form.mounting ? `, ${form.mounting}` : ''}
         </text>
         {limit && (
           <text x={438} y={ground - (mm * px) / 2 + 5} fontSize={16} className="figures" fill="var(--ink)">

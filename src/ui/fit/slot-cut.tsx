@@ -120,7 +120,7 @@ function Bay({ answer: { place }, build, locale }: { answer: FitAnswer; build: B
       </svg>
       <figcaption className="mt-1 text-[13px] text-soft">
         {place.name}
-        {'mounting' in place.form
+        {'mounting' in place.form && place.form.mounting && place.form.connectors
           ? ` · mounted ${place.form.mounting}, connectors ${place.form.connectors}`
           : ''}
       </figcaption>
