@@ -131,9 +131,16 @@ export async function browserMeasures(imagePath, besides) {
   try {
     return {
       firstLoad: {
-        job: await firstLoad(demo.address, '/jobs/Q-0412/take-in'),
-        hands: await firstLoad(demo.address, '/jobs/Q-0412/open'),
+        job: Math.max(
+          ...(await Promise.all(
+            ['take-in', 'data', 'open', 'carry-over', 'swap', 'prove', 'hand-over'].map((station) =>
+              firstLoad(demo.address, `/jobs/Q-0412/${station}`),
+            ),
+          )),
+        ),
+        fit: await firstLoad(demo.address, '/jobs/Q-0412/fit'),
         ask: await firstLoad(demo.address, '/ask'),
+        answer: await firstLoad(demo.address, '/ask?q=wren%202280-S3-M%202%20TB'),
       },
       heat: await heat(browser, demo.address),
       listMs: await list(browser, demo.address),

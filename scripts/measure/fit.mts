@@ -1,5 +1,5 @@
 import { readFileSync, readdirSync } from 'node:fs';
-import { randomLcg } from 'd3';
+import { randomLcg } from 'd3-random';
 import { DeviceProfile, mainPlace } from '../../src/core/device';
 import { Ranking, type Setting, bare, coolingOf, fit, settingOf } from '../../src/core/fit';
 import { heatBands, thermalBody, usualWorkload, workloadOf } from '../../src/core/heat';

@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { randomLcg } from 'd3';
+import { randomLcg } from 'd3-random';
 import { remedies } from '@/core/fit';
 import { heatBands } from '@/core/heat';
 import { choosePads, simulateStack } from '@/core/stack';

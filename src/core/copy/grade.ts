@@ -1,17 +1,4 @@
-import * as z from 'zod';
-
-/**
- * What is known of a copy, in one word everywhere: read back and compared with what was read on the source, while it was made
- * or later; written by other means and each span's checksum the same; or none of these.
- */
-export const CopyGrade = z.enum([
-  'read-back',
-  'read-back-later',
-  'written-elsewhere',
-  'not-read-back',
-  'done-elsewhere',
-]);
-export type CopyGrade = z.infer<typeof CopyGrade>;
+import type { CopyGrade, ReadBackFrom } from './grade-schema';
 
 /** The grades that are a proof of every block, of what was written. */
 export const isProof = (grade: CopyGrade): boolean =>
@@ -25,10 +12,6 @@ export const isProofOfDrive = ({
   grade: CopyGrade;
   into: 'drive' | 'image-file';
 }): boolean => isProof(grade) && into === 'drive';
-
-/** Where a read-back took its bytes from, as far as this computer can tell. A drive’s own cache cannot be excluded by anyone. */
-export const ReadBackFrom = z.enum(['past-the-cache', 'cache-dropped', 'perhaps-a-cache']);
-export type ReadBackFrom = z.infer<typeof ReadBackFrom>;
 
 /** The grade as a heading. */
 export const gradeWords: Readonly<Record<CopyGrade, string>> = Object.freeze({

@@ -1,8 +1,9 @@
 export { CopyOrder, ReadBack, sameWork } from './order';
 export type { CopySide, CopySource } from './order';
 export { gradeWords, isProof, isProofOfDrive, readBackFromWords } from './grade';
-export type { CopyGrade, ReadBackFrom } from './grade';
-export { CopyProof, doneElsewhere, proofSentences } from './proof';
+export type { CopyGrade, ReadBackFrom } from './grade-schema';
+export { doneElsewhere, proofSentences } from './proof';
+export { CopyProof } from './proof-schema';
 export type { CopyProgress, CopyState, PartProgress } from './progress';
 export { Manifest, readManifest } from './manifest';
 export { startEvidence } from './start-evidence';
@@ -24,11 +25,11 @@ export {
 } from './drive-lines';
 export type { LineBlock } from './drive-lines';
 export {
-  Rehearsal,
   isGoodRehearsal,
   readRehearsal,
   rehearsalMargin,
   rehearsalSerial,
   rehearsalWords,
 } from './rehearsal';
+export { Rehearsal } from './rehearsal-schema';
 export type { RehearsalVerdict } from './rehearsal';

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { CopyProof } from './proof';
+import { CopyProof } from './proof-schema';
 
 const sha256 = z.string().regex(/^[0-9a-f]{64}$/u);
 const side = z.object({ benchLabel: z.string(), serial: z.string(), bytes: z.int().positive() });

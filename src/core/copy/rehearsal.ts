@@ -1,5 +1,5 @@
-import * as z from 'zod';
 import { type Margin, missing, named, oneOf } from '../margin';
+import type { Rehearsal } from './rehearsal-schema';
 
 /**
  * What an emulated machine with real UEFI firmware showed of a copy. It proves what it shows and no more: not that the system has the
@@ -15,18 +15,6 @@ export const rehearsalVerdicts = [
   'no-answer',
 ] as const;
 
-export const Rehearsal = z.object({
-  at: z.iso.datetime(),
-  /** Its own number, which the drive of the emulated machine bears as its serial number. */
-  run: z.string().regex(/^\d{4,12}$/u),
-  verdict: z.enum(rehearsalVerdicts),
-  /** The firmware's or the program's own line that it comes from; '' where there was none. */
-  said: z.string().max(400),
-  seconds: z.number().nonnegative(),
-  /** A drive that was simulated was started, with the demo's own program on it. */
-  simulated: z.boolean(),
-});
-export type Rehearsal = z.infer<typeof Rehearsal>;
 export type RehearsalVerdict = Rehearsal['verdict'];
 
 /** What came of it, as a sentence's end. */

@@ -21,7 +21,7 @@ import {
   oneOf,
 } from '../margin';
 import { isProof } from './grade';
-import type { CopyProof } from './proof';
+import type { CopyProof } from './proof-schema';
 
 /** What the evidence is read from: the finished copy, and what it should be. */
 export type EvidenceQuestion = {

@@ -1,5 +1,6 @@
 export { CarryWay, CarryWays, WayId, wayIds } from './carry-ways';
-export { Measures, measureNames } from './measures';
+export { Measures } from './measures';
+export { measureNames } from './measure-names';
 export { Accepted, BayForm, ModuleForm, Place, PlaceHeat, SinkRule } from './place';
 export { DevicePrompt, FirstPower, PowerCable, PowerPhase, cableFacts } from './first-power';
 export { deviceFaultIds } from './device-fault-id';
@@ -9,7 +10,8 @@ export { ProfileShape } from './profile-shape';
 export { profileFaults } from './profile-faults';
 export type { ProfileFault } from './profile-faults';
 export { mainPlace, placeNamed, placeOf, resolvePlace, revisionsThatMatter } from './resolve';
-export { MapFace, MapPoint, ScrewMap, placed, pointsThere } from './screw-map';
+export { MapFace, MapPoint, ScrewMap } from './screw-map';
+export { placed, pointsThere } from './map-points';
 export { cautionsAt } from './station-cautions';
 export { CaseChange, PlaceChange, Revision } from './variation';
 export { OwnCheck, OwnDiagnosis, OwnFault } from './own-diagnosis';

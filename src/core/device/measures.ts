@@ -13,11 +13,3 @@ export const Measures = z.object({
     .optional(),
 });
 export type Measures = z.infer<typeof Measures>;
-
-export const measureNames: Readonly<Record<keyof Measures, string>> = Object.freeze({
-  sinkUndersideMm: 'underside of the sink',
-  coverMm: 'inside of the cover',
-  moduleUndersideMm: 'underside of the module',
-  roomBelowMm: 'room under the module',
-  gap: 'gap between chips and sink',
-});

@@ -3,7 +3,7 @@ import { figureFaults, formFactorOf, mostGeneration, mostLanes } from '../part';
 import type { Place } from './place';
 import type { ProfileShape } from './profile-shape';
 import { nearest, procedureFaults } from '../work';
-import { mapFaults } from './screw-map';
+import { mapFaults } from './map-points';
 import { deliveredFaults, diagnosisFaults, startFaults } from './start-faults';
 
 /** A fault of a profile: where, what, and what would mend it where that can be said. */

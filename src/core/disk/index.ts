@@ -16,21 +16,10 @@ export { planCopy } from './layout/copy-plan';
 export type { CopyPlan } from './layout/copy-plan';
 export type { CopySpan } from './layout/copy-span';
 export type { LeftBehind, OutsideWish } from './layout/outside';
-export {
-  DeliveredPartition,
-  deliveredRules,
-  deliveredTable,
-  systemPartitionsBytes,
-} from './layout/delivered';
-export {
-  LayoutWish,
-  fillWish,
-  lineBytes,
-  newStart,
-  oldBytes,
-  placedBytes,
-  targetTable,
-} from './layout/layout';
+export { deliveredRules, deliveredTable, systemPartitionsBytes } from './layout/delivered';
+export { DeliveredPartition } from './layout/delivered-partition';
+export { fillWish, lineBytes, newStart, oldBytes, placedBytes, targetTable } from './layout/layout';
+export { LayoutWish } from './layout/layout-wish';
 export type { Layout, PlacedPartition } from './layout/layout';
 export { planLayout } from './layout/plan-layout';
 export type { Target } from './layout/plan-layout';
@@ -48,8 +37,10 @@ export { detectSectorBytes, readTable } from './table/read-table';
 export type { Write } from './write';
 export { Inspection, inspect } from './inspection';
 export type { InspectedPartition } from './inspection';
-export { LayoutDocument, layoutDocument, tableFiles } from './layout/layout-files';
-export { Operation, forecastOperations, operationsOf, totalSeconds } from './layout/operations';
+export { layoutDocument, tableFiles } from './layout/layout-files';
+export { LayoutDocument } from './layout/layout-document';
+export { forecastOperations, operationsOf, totalSeconds } from './layout/operations';
+export { Operation } from './layout/operation-schema';
 export type { CopyRates } from './layout/operations';
 export type { RateRange } from './layout/operations';
 export { usageMap } from './usage-map';

@@ -2,7 +2,7 @@ import type { Place } from '../device';
 import { type Margin, compareMargins, verdicts, worstMargin } from '../margin';
 import { type Adapter, type Drive, type Heatsink, type Pad, countOf } from '../part';
 import { cooledFit, heatFit } from './fit';
-import { driveForm } from './plug';
+import { driveForm } from './forms';
 import { partsOf } from './price';
 import { type Build, type Setting, bare, placesSeen } from './question';
 

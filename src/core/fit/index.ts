@@ -7,23 +7,15 @@ export { coolingOf, heatOf } from './heat';
 export type { HeatAnswer } from './heat';
 export { aboveBoard, padSqueeze, padThicknessWanted, sinkLift } from './layers';
 export type { Layers, SinkPlace } from './layers';
-export { driveForm, formWords } from './plug';
+export { driveForm, formWords } from './forms';
 export { partsOf, priceMinor } from './price';
 export { proposeSize, typicalSizes, usualGrowth } from './propose-size';
 export type { Proposal } from './propose-size';
-export {
-  BuildIds,
-  Library,
-  bare,
-  buildFrom,
-  driveBytes,
-  idsOf,
-  libraryBytes,
-  placesSeen,
-  settingOf,
-} from './question';
+export { bare, buildFrom, driveBytes, idsOf, libraryBytes, placesSeen, settingOf } from './question';
+export { BuildIds, Library } from './question-schema';
 export type { Build, OldDrive, PartFinder, Setting, Wish } from './question';
-export { fasterGain, canGoIn, judgeDrive, nextSize, rankDrives, sortCandidates, whyNot } from './rank';
+export { fasterGain, nextSize, whyNot } from './between-candidates';
+export { canGoIn, judgeDrive, rankDrives, sortCandidates } from './rank';
 export type { CandidateLine, RankWish } from './rank';
 export { Ranking } from './ranking';
 export type { Far, Top } from './ranking';

@@ -1,17 +1,11 @@
 import type { ModuleForm, Place } from '../device';
 import { type Margin, missing, named, oneOf } from '../margin';
-import { type FormFactor, formFactorOf } from '../part';
-import { unsafeValue } from '../result';
+import { type FormFactor } from '../part';
 import { adapterMargins } from './adapter';
 import { type Build, type Setting, profileOrigin, sheet } from './question';
+import { enteringForm, formWords, driveForm } from './forms';
 
 const specification = (code: string) => ({ kind: 'specification', note: `form factor ${code}` }) as const;
-
-/** What meets the device's own socket: the adapter where there is one, else the drive. */
-export const enteringForm = ({ drive, adapter }: Build): FormFactor =>
-  unsafeValue(formFactorOf(adapter?.enters.formFactor ?? drive.formFactor));
-
-export const driveForm = ({ drive }: Build): FormFactor => unsafeValue(formFactorOf(drive.formFactor));
 
 /** Does it go in? Form factor, protocol, and for modules key, length against stand-offs, width, sides. */
 export const plugMargins = (setting: Setting, build: Build, place: Place): Margin[] => [
@@ -56,13 +50,6 @@ function* plugChecks(setting: Setting, build: Build, place: Place): Generator<Ma
     yield* moduleChecks(place, place.form, entering, driveForm(build));
   yield* adapterMargins(setting, build, place);
 }
-
-export const formWords = ({ form }: Place): string =>
-  form.kind === 'module'
-    ? `modules of ${form.standOffsMm.join(' or ')} mm`
-    : form.kind === 'card'
-      ? 'a card'
-      : `a drive of ${form.kind}`;
 
 /** What nobody has stated of a place, and how to get it. */
 const unknownOf = ({ name }: Place) => ({

@@ -1,4 +1,3 @@
-import * as z from 'zod';
 import {
   type CaseChange,
   type DeviceProfile,
@@ -12,31 +11,10 @@ import {
 import { type Adapter, type Drive, type Heatsink, type Pad, forecastSectors } from '../part';
 import type { Workload } from '../heat';
 import type { Money } from '../units';
+import type { Library, BuildIds } from './question-schema';
 
 /** What the old drive asks of the new one; `usedBytes` null where nobody has looked. */
 export type OldDrive = { labelGB: number; usedBytes: number | null; dataToKeep: boolean };
-
-/** Whether the data to keep of the old drive is part of the list; null where nobody said. */
-const holdsKept = z.boolean().nullable().optional();
-
-/** What the owner wants to have on the drive: items with their sizes, or a count and a typical size. */
-export const Library = z.discriminatedUnion('kind', [
-  z.object({
-    kind: z.literal('count'),
-    count: z.int().positive().max(100_000),
-    typicalBytes: z.int().positive(),
-    holdsKept,
-  }),
-  z.object({
-    kind: z.literal('items'),
-    items: z
-      .array(z.object({ name: z.string().trim().min(1).max(120), bytes: z.int().positive() }))
-      .min(1)
-      .max(2000),
-    holdsKept,
-  }),
-]);
-export type Library = z.infer<typeof Library>;
 
 export const libraryBytes = (library: Library): number =>
   library.kind === 'count'
@@ -99,18 +77,6 @@ export const settingOf = (profile: DeviceProfile, more: Partial<Setting> = {}): 
   ...more,
 });
 
-/** A build by the ids of its parts: how it is kept with a job and sent by programs. */
-export const BuildIds = z.object({
-  driveId: z.string().max(60),
-  placeId: z.string().max(40).nullable().default(null),
-  adapterId: z.string().max(60).nullable().default(null),
-  sinkId: z.string().max(60).nullable().default(null),
-  padIds: z.array(z.string().max(60)).max(2).default([]),
-  padBelowId: z.string().max(60).nullable().default(null),
-  caseChangeIds: z.array(z.string().max(40)).max(8).default([]),
-});
-export type BuildIds = z.infer<typeof BuildIds>;
-
 export const idsOf = (build: Build, placeId: string | null): BuildIds => ({
   driveId: build.drive.id,
   placeId,
@@ -123,6 +89,7 @@ export const idsOf = (build: Build, placeId: string | null): BuildIds => ({
 
 /** Where a limit comes from that the profile states without an estimate of its own. */
 export const profileOrigin = { kind: 'data-sheet-typical', note: 'device profile' } as const;
+
 /** Origin of what a part's data sheet says. */
 export const sheet = ({ source, sourceDate }: Pick<Drive, 'source' | 'sourceDate'>) =>
   ({ kind: 'data-sheet-typical', note: source, ...(sourceDate ? { at: sourceDate } : {}) }) as const;

@@ -3,7 +3,7 @@ import type { Drive, Heatsink, Pad } from '../part';
 import { padCombinations } from '../stack';
 import { adapterBuilds, cooledBuilds, entersItself } from './builds';
 import { type FitAnswer, cooledFit, fit, plainMargins } from './fit';
-import { driveForm } from './plug';
+import { driveForm } from './forms';
 import { partsOf } from './price';
 import { type Build, type Setting, bare, placesSeen } from './question';
 

@@ -1,7 +1,7 @@
 import { type Part, type PartKind, kindOf, singleId } from '../part';
 import { type Money, showLengthMm } from '../units';
 import { partsOf } from './price';
-import { driveForm } from './plug';
+import { driveForm } from './forms';
 import type { Build } from './question';
 
 export type ShoppingLine = {

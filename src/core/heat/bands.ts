@@ -4,7 +4,7 @@ import { build, nominal } from './build';
 import { throttleSteps } from './defaults';
 import { propagator } from './network';
 import { runHeat } from './run';
-import type { Workload } from './workload';
+import type { Workload } from './workload-schema';
 
 export type Band = { p05: number; p50: number; p95: number };
 

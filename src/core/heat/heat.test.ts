@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { randomLcg } from 'd3';
+import { randomLcg } from 'd3-random';
 import { about } from '../margin';
 import { modesOf, settledRiseK } from './modes';
 import { settledByBalance } from './settled.test.data';

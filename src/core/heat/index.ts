@@ -12,4 +12,5 @@ export type { Run } from './run';
 export { peakOf, settle, settleEither } from './settle';
 export { throttled } from './throttle';
 export type { Settled } from './settle';
-export { Activity, Workload, usualWorkload, workloadOf, workloads } from './workload';
+export { usualWorkload, workloadOf, workloads } from './workload';
+export { Activity, Workload } from './workload-schema';

@@ -1,6 +1,7 @@
 import { symmetricModes } from './matrix';
 import type { Network } from './network';
-import { type PowerStates, type Workload, wattsOf } from './workload';
+import { type PowerStates, wattsOf } from './workload';
+import { type Workload } from './workload-schema';
 
 /**
  * A network taken apart into modes that fall off by themselves: mode m by `rates[m]` (1/s), moved by the heat into node i by

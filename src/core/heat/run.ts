@@ -1,7 +1,8 @@
 import { throttleSteps } from './defaults';
 import type { Built } from './build';
 import { type Propagator, propagator } from './network';
-import { type Workload, stepAt, wattsOf } from './workload';
+import { stepAt, wattsOf } from './workload';
+import { type Workload } from './workload-schema';
 
 export type Run = {
   /** Drive temperature at every `everyS`, from 0 on, °C. */

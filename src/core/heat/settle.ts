@@ -4,7 +4,7 @@ import { type Built, type Pick, build, nominal } from './build';
 import { type Modes, modesOf, peakRiseK, settledRiseK } from './modes';
 import type { Network } from './network';
 import { throttled } from './throttle';
-import type { Workload } from './workload';
+import type { Workload } from './workload-schema';
 
 /**
  * What a drive comes to in the long run: the highest temperature if it never slowed down, °C, and what its slowing down costs: the share

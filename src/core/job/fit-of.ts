@@ -1,38 +1,10 @@
-import { type DeviceProfile, placeOf } from '../device';
-import {
-  type InsideMeasure,
-  onlyInside,
-  type Build,
-  type BuildIds,
-  type OldDrive,
-  type Setting,
-  fit,
-  isWish,
-} from '../fit';
-import { usualWorkload } from '../heat';
-import { type Margin, isKept } from '../margin';
-import { showEstimate, showLimit } from '../units';
+import type { DeviceProfile } from '../device';
+import { type Build, type BuildIds, type InsideMeasure, fit, onlyInside } from '../fit';
+import type { Margin } from '../margin';
+import { isAllowed, marginSentence } from './agreed';
+import { settingOfJob } from './setting-of-job';
 import type { DecideContext } from './context';
 import type { Job } from './job';
-
-/** What the old drive of a job asks of a new one; null where the place is empty. */
-export const oldDriveOf = ({ takeIn: { oldDrive, dataToKeep } }: Job): OldDrive | null =>
-  oldDrive && { labelGB: oldDrive.labelGB, usedBytes: oldDrive.usedBytes, dataToKeep };
-
-/** The device's side of the fit question of a job, at one of its places (null: the main one). */
-export function settingOfJob(job: Job, profile: DeviceProfile, placeId: string | null = null): Setting {
-  return {
-    profile,
-    placeId,
-    revisionId: job.revisionId,
-    measures: job.measures,
-    old: oldDriveOf(job),
-    library: job.library,
-    wish: { wantedGB: job.takeIn.wantedGB, budget: job.takeIn.budget },
-    systemVersion: job.takeIn.systemVersion,
-    workload: usualWorkload(placeOf(profile, placeId)),
-  };
-}
 
 type FitAnswer = ReturnType<typeof fit>;
 
@@ -78,28 +50,6 @@ export function insideOfChoice(
   const { margins } = fitAnswer(job, profile, build, placeId);
   return onlyInside(settingOfJob(job, profile, placeId), caseChangeIds, margins);
 }
-
-/** What is over, in one sentence. */
-export const marginSentence = (margin: Margin) =>
-  `${margin.what}: ${showEstimate(margin.value, margin.unit)}, allowed is ${showLimit(margin.limit, margin.unit)}.`;
-
-/** The first change to the case among these that cannot be undone and that the owner has not agreed to; null where there is none. */
-export const notAgreed = (
-  { agreedChanges }: Pick<Job, 'agreedChanges'>,
-  { caseChanges }: Pick<DeviceProfile, 'caseChanges'>,
-  caseChangeIds: string[],
-) =>
-  caseChanges.find(
-    ({ id, isFinal }) => isFinal && caseChangeIds.includes(id) && !agreedChanges.includes(id),
-  ) ?? null;
-
-/** May work go on with this worst margin? What is not known, or less than was wanted, may where a reason was given when it was chosen. */
-export const isAllowed = (worst: Margin, choice: Job['choice']): boolean =>
-  isKept(worst) || (needsReason(worst) && choice?.reason != null);
-
-/** What only a reason lets pass: a number that is not there, or a wish that is not met. */
-export const needsReason = (worst: Margin): boolean =>
-  worst.verdict === 'unknown' || (worst.verdict === 'over' && isWish(worst));
 
 /**
  * The job with its choice only where it still fits; a choice that does not is taken back with its layout, and `why`

@@ -3,18 +3,10 @@ export { Outcome, ReadingName } from './outcome';
 export { historyKinds, isOnSheet } from './history-kind';
 export type { HistoryKind } from './history-kind';
 export { said } from './said';
-export {
-  stepsOf,
-  dueStepsOf,
-  holdsOf,
-  ledgerOf,
-  measuringOf,
-  nextStep,
-  stopsOfStep,
-  waitUntil,
-} from './steps-of';
+export { stepsOf, dueStepsOf, holdsOf, ledgerOf, nextStep, stopsOfStep, waitUntil } from './steps-of';
 export type { DecideContext, JobContext } from './context';
-export { isRecording, profileOfJob } from './profile-of-job';
+export { isRecording } from './is-recording';
+export { profileOfJob } from './profile-of-job';
 export { circumstancesOf } from './circumstances';
 export { decideReport, isOn, outcomeWords, started } from './report';
 export type { Decision, Report } from './report';
@@ -46,23 +38,16 @@ export { Choice } from './choice';
 export { chargeLimitOf, chargePolicies } from './charge-policy';
 export type { ChargePolicy } from './charge-policy';
 export { PowerRun, devicePace, deviceSeconds } from './power-run';
-export {
-  choiceFit,
-  fitAnswer,
-  fitOfIds,
-  insideOfChoice,
-  isAllowed,
-  keepWhatFits,
-  marginSentence,
-  needsReason,
-  notAgreed,
-  oldDriveOf,
-  settingOfJob,
-} from './fit-of';
+export { choiceFit, fitAnswer, fitOfIds, insideOfChoice, keepWhatFits } from './fit-of';
+export { isAllowed, marginSentence, needsReason, notAgreed } from './agreed';
+export { oldDriveOf, settingOfJob } from './setting-of-job';
+export { measuringOf } from './measuring';
 export { placeIdOf } from './place-of-job';
 export { handworkSpread, promiseMargin, workLeftSeconds } from './promise';
 export { currentStation, stationHold, stationStatesOf } from './stations';
-export { TakeIn, TakeInForm, takeInFacts } from './take-in';
-export type { DeviceAnswers, PartsAnswers, YesNoUnknown } from './take-in';
+export { takeInFacts } from './take-in';
+export { TakeIn, TakeInForm } from './take-in-schema';
+export type { DeviceAnswers, PartsAnswers } from './take-in';
+export type { YesNoUnknown } from './take-in-schema';
 export type { LayoutSource } from './expect';
 export { standsAgainst } from './prove';

@@ -14,8 +14,8 @@ import { PowerRun } from './power-run';
 import { SeenAtPower } from './seen-at-power';
 import { Sheet } from '../sheet';
 import { Recording, isUnwritten, nothingRecorded } from '../teach';
-import { JobStick } from './stick';
-import { TakeIn } from './take-in';
+import { JobStick } from './stick-schema';
+import { TakeIn } from './take-in-schema';
 
 /** A drive as it lies on the dock. */
 export const DockedDrive = z.object({

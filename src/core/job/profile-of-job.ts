@@ -5,7 +5,3 @@ import type { Job } from './job';
 /** The profile that a job is worked by: its procedure is the one that the job itself recorded, where nobody had written one down. */
 export const profileOfJob = (profile: DeviceProfile, { recording }: Pick<Job, 'recording'>): DeviceProfile =>
   recording ? profileOfRecording(profile, recording) : profile;
-
-/** Whether the way in is being recorded and not through. */
-export const isRecording = ({ recording }: Pick<Job, 'recording'>): boolean =>
-  recording !== null && !recording.ended;

@@ -1,7 +1,7 @@
 import { type StationId, type StationState, stationNames, stationsOf, writesItself } from '../route';
 import { type Hold, type Stop, copyMayGoIn, holdOn, isTrue } from '../work';
 import type { JobContext } from './context';
-import { isRecording } from './profile-of-job';
+import { isRecording } from './is-recording';
 import { stepsOf, holdsOf } from './steps-of';
 import type { JobState } from './job';
 

@@ -1,6 +1,6 @@
 import { placeOf } from '../device';
 import { isKept } from '../margin';
-import { insideMissing, insideWords, screwAtMm, swapConditionsOf } from '../fit';
+import { insideWords, screwAtMm, swapConditionsOf } from '../fit';
 import {
   type HandStep,
   type Hold,
@@ -18,7 +18,8 @@ import {
 } from '../work';
 import { writesItself } from '../route';
 import { chargeLimitOf } from './charge-policy';
-import { fitAnswer, insideOfChoice, settingOfJob } from './fit-of';
+import { fitAnswer, insideOfChoice } from './fit-of';
+import { measuringOf } from './measuring';
 import { placeIdOf } from './place-of-job';
 import type { DecideContext, JobContext } from './context';
 import type { Job, JobState } from './job';
@@ -41,20 +42,6 @@ function swapConditions(job: Job, { drive, profile }: JobContext): SwapCondition
     isEmpty: oldDrive === null,
     holds: swapConditionsOf(putIn, screwMm),
     measuring: measuringOf(job, profile),
-  };
-}
-
-/** What this job measures inside, since the profile does not know it; null where there is nothing. */
-export function measuringOf(job: Job, profile: JobContext['profile']): SwapConditions['measuring'] {
-  const { choice } = job;
-  const changes = choice?.caseChangeIds ?? [];
-  const setting = settingOfJob(job, profile, placeIdOf(job));
-  const all = insideMissing({ ...setting, measures: {} }, changes);
-  if (all.length === 0) return null;
-  return {
-    what: insideWords(all),
-    how: all.map(({ missing }) => missing.howToGet).join(' '),
-    isOpen: insideMissing(setting, changes).length > 0,
   };
 }
 

@@ -1,4 +1,4 @@
-import type { Limit, Margin } from './margin';
+import type { Limit, Margin } from './margin-schema';
 
 /** What a limit stands on: one end, both, or the list that it is. */
 export function boundsOf(limit: Limit) {

@@ -1,8 +1,4 @@
 export {
-  Estimate,
-  Known,
-  Missing,
-  Origin,
   about,
   addKnown,
   atMostKnown,
@@ -15,22 +11,10 @@ export {
   negate,
   sum,
 } from './estimate';
+export { Estimate, Known, Missing, Origin } from './estimate-schema';
 export type { Combination } from './estimate';
-export {
-  Limit,
-  Margin,
-  MarginUnit,
-  Named,
-  Verdict,
-  atLeast,
-  atMost,
-  compareVersions,
-  named,
-  oneOf,
-  verdicts,
-  versionAtLeast,
-  within,
-} from './margin';
+export { atLeast, atMost, compareVersions, named, oneOf, verdicts, versionAtLeast, within } from './margin';
+export { Limit, Margin, MarginUnit, Named, Verdict } from './margin-schema';
 export { compareMargins, compareVerdicts, isKept, worstMargin } from './order';
 export { boundsOf, monthsBefore, oldestDay } from './age';
 export { rangeFault } from './range';

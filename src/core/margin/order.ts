@@ -1,4 +1,5 @@
-import { type Margin, type Verdict, verdicts } from './margin';
+import { verdicts } from './margin';
+import { type Margin, type Verdict } from './margin-schema';
 
 /** Worst first: over, unknown, tight, clear. */
 export const compareVerdicts = (a: Verdict, b: Verdict): number => verdicts.indexOf(a) - verdicts.indexOf(b);

@@ -5,7 +5,8 @@ import { checked } from './checked';
 import { partBase } from './common';
 import { Connector } from './connector';
 import { Protocol } from './drive';
-import { FormFactorText, formFactorOf } from './form-factor';
+import { formFactorOf } from './form-factor';
+import { FormFactorText } from './form-factor-text';
 import { moduleKeys } from './size-code';
 
 const formFactorKinds = z.enum(['module', '2.5-inch', '3.5-inch', '1.8-inch', 'eMMC', 'card']);

@@ -6,6 +6,3 @@ import * as z from 'zod';
  */
 export const AddressBits = z.union([z.literal(28), z.literal(32), z.literal(48)]);
 export type AddressBits = z.infer<typeof AddressBits>;
-
-/** The most that so many bits reach, bytes. */
-export const addressedBytes = (bits: AddressBits, sectorBytes: number): number => 2 ** bits * sectorBytes;

@@ -1,7 +1,7 @@
-import * as z from 'zod';
+import type { CardStandard, SpeedClass } from './card-class-schema';
 
 /** Marks of a card’s least rate while it is written in one go, MB/s (SD Physical Layer Specification, speed class, UHS and video speed class). */
-const leastMBPerS = Object.freeze({
+export const leastMBPerS = Object.freeze({
   C2: 2,
   C4: 4,
   C6: 6,
@@ -14,9 +14,8 @@ const leastMBPerS = Object.freeze({
   V60: 60,
   V90: 90,
 });
+
 export const speedClasses = Object.freeze(Object.keys(leastMBPerS)) as readonly (keyof typeof leastMBPerS)[];
-export const SpeedClass = z.enum(Object.keys(leastMBPerS) as [keyof typeof leastMBPerS]);
-export type SpeedClass = keyof typeof leastMBPerS;
 
 /** The least rate that any of these marks promises, bytes/s. */
 export const classRateBytesPerS = (classes: readonly SpeedClass[]): number =>
@@ -24,8 +23,6 @@ export const classRateBytesPerS = (classes: readonly SpeedClass[]): number =>
 
 /** Kinds of card by what they hold, each with its file system (SD Physical Layer and File System Specifications). */
 export const cardStandards = ['SD', 'SDHC', 'SDXC', 'SDUC'] as const;
-export const CardStandard = z.enum(cardStandards);
-export type CardStandard = z.infer<typeof CardStandard>;
 
 export const cardFileSystem: Readonly<Record<CardStandard, string>> = Object.freeze({
   SD: 'FAT16',

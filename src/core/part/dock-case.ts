@@ -17,12 +17,7 @@ export const DockCaseShape = z.object({
   suppliesW: Known.optional(),
   addressBits: AddressBits.optional(),
 });
+
 /** A case as it may come in. */
 export const DockCase = checked(DockCaseShape);
 export type DockCase = z.infer<typeof DockCaseShape>;
-
-/** The cases that take a drive of this kind and are there, the quickest first; all that are there where none is chosen yet. */
-export const casesFor = (cases: DockCase[], protocol: Protocol | null): DockCase[] =>
-  cases
-    .filter(({ takes, onShelf }) => onShelf > 0 && (protocol === null || takes.includes(protocol)))
-    .sort((a, b) => b.rateBytesPerS - a.rateBytesPerS);

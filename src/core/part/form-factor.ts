@@ -1,10 +1,10 @@
-import * as z from 'zod';
 import { type Result, ok, refuse } from '../result';
 import { clip } from '../units';
 import { type SizeCode, parseSizeCode } from './size-code';
 
 /** Form factors that are not modules with a size code, by their usual names. */
 export const plainFormFactors = ['2.5-inch', '3.5-inch', '1.8-inch', 'eMMC', 'card'] as const;
+
 export type PlainFormFactor = (typeof plainFormFactors)[number];
 
 /** A drive's form factor: an M.2 module with its size code, or one of the others. */
@@ -38,13 +38,3 @@ export function formFactorOf(text: string): Result<FormFactor> {
   if (read.size < 1000) read.set(text, parsed);
   return parsed;
 }
-
-/** A form factor as text, refused with what may stand there. */
-export const FormFactorText = z
-  .string()
-  .max(20, 'A form factor is short, such as 2242-S3-M or 3.5-inch.')
-  .superRefine((text, context) => {
-    const parsed = parseFormFactor(text);
-    if (!parsed.ok)
-      context.addIssue({ code: 'custom', message: `${parsed.fault.sentence} ${parsed.fault.remedy}` });
-  });

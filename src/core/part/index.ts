@@ -1,26 +1,25 @@
 export { Adapter, AdapterShape } from './adapter';
-export { AddressBits, addressedBytes } from './address-bits';
+export { AddressBits } from './address-bits';
+export { addressedBytes } from './addressed-bytes';
 export {
-  CardStandard,
-  SpeedClass,
   cardFileSystem,
   cardStandardOf,
   cardStandards,
   classRateBytesPerS,
   speedClasses,
 } from './card-class';
-export { Connector, connectors } from './connector';
-export { MountHoles, mountHoles } from './mount-holes';
+export { CardStandard, SpeedClass } from './card-class-schema';
+export { Connector } from './connector';
+export { connectors } from './connector-names';
+export { MountHoles } from './mount-holes';
+export { mountHoles } from './mount-hole-names';
 export { forecastSectors, freeShownBytes, sectorsFromLabel } from './capacity';
 export type { SectorBytes } from './capacity';
 export { Day, PartId, shortText } from './common';
-export { DockCase, casesFor } from './dock-case';
+export { DockCase } from './dock-case';
+export { casesFor } from './cases-for';
+export { Drive, DriveMeasures, Duty, OwnSink, Protocol } from './drive';
 export {
-  Drive,
-  DriveMeasures,
-  Duty,
-  OwnSink,
-  Protocol,
   asBrought,
   burstWriteRate,
   driveGeneration,
@@ -33,14 +32,17 @@ export {
   protocols,
   readRate,
   sustainedWriteRate,
-} from './drive';
-export { FormFactorText, formFactorOf, parseFormFactor, plainFormFactors } from './form-factor';
+} from './drive-figures';
+export { formFactorOf, parseFormFactor, plainFormFactors } from './form-factor';
+export { FormFactorText } from './form-factor-text';
 export type { FormFactor, PlainFormFactor } from './form-factor';
 export { Heatsink, SinkHold, SinkOutline } from './heatsink';
 export { Pad, PressureCurve } from './pad';
 export { countOf, pairOf, singleId } from './pair';
-export { KeptPart, Part, PartKind, keptPartSchemas, kindOf, partKinds, partSchemas, shelfOf } from './part';
-export type { PartOf, Shelf } from './part';
+export { KeptPart, Part, PartKind, keptPartSchemas, partSchemas } from './part';
+export { kindOf, partKinds, shelfOf } from './part-kinds';
+export type { PartOf } from './part';
+export type { Shelf } from './part-kinds';
 export {
   heightClasses,
   moduleBoardMm,

@@ -1,4 +1,5 @@
-export { Route, StationId, stationNames, stationsOf, writesItself } from './stations';
+export { stationNames, stationsOf, writesItself } from './stations';
+export { Route, StationId } from './route-schema';
 export type { StationState } from './stations';
 export { emptyWords, isLed, rankWays, usualRates, wayNames, wayOfEmpty } from './ways';
 export type { RankedWay, WayFacts } from './ways';

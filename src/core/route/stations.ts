@@ -1,4 +1,4 @@
-import * as z from 'zod';
+import type { StationId, Route } from './route-schema';
 
 export const stationIds = [
   'take-in',
@@ -12,8 +12,6 @@ export const stationIds = [
   'prove',
   'hand-over',
 ] as const;
-export const StationId = z.enum(stationIds);
-export type StationId = z.infer<typeof StationId>;
 
 export const stationNames: Readonly<Record<StationId, string>> = Object.freeze({
   'take-in': 'Take in',
@@ -27,10 +25,6 @@ export const stationNames: Readonly<Record<StationId, string>> = Object.freeze({
   prove: 'Prove',
   'hand-over': 'Hand over',
 });
-
-/** How the system comes across, where Jicara leads through it; the other ways are ranked and done by the maker’s manual. */
-export const Route = z.enum(['copy-on-dock', 'stick', 'network', 'format']);
-export type Route = z.infer<typeof Route>;
 
 /**
  * The order of stations for a route. On the dock the old drive must be out, so Carry over stands after Open; from a stick, over

@@ -1,2 +1,3 @@
-export { Sheet, habitNote, marginOptions, practiceNote } from './sheet';
+export { habitNote, marginOptions, practiceNote } from './sheet';
+export { Sheet } from './sheet-schema';
 export { sheetMarkdown } from './markdown';

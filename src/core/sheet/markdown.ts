@@ -1,6 +1,7 @@
 import { type ShowOptions, showBytes, showEstimate, showLeft, showLimit, showMoney } from '../units';
 import { proofSentences } from '../copy';
-import { type Sheet, habitNote, marginOptions, practiceNote } from './sheet';
+import { habitNote, marginOptions, practiceNote } from './sheet';
+import { type Sheet } from './sheet-schema';
 
 const verdictWords = { clear: 'clear', tight: 'tight', over: 'over', unknown: 'not known' } as const;
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { randomLcg } from 'd3';
+import { randomLcg } from 'd3-random';
 import { about, atMostKnown, exact } from '../margin';
 import { pad, pads } from '../fit/demo.test.data';
 import {

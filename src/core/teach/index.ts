@@ -15,4 +15,5 @@ export {
   recordedParts,
 } from './recorded-act';
 export type { Recorded, RecordedKind, RecordedPart } from './recorded-act';
-export { isUnwritten, procedureOfRecording, profileOfRecording, recordedWords } from './recording';
+export { isUnwritten, procedureOfRecording, profileOfRecording } from './recording';
+export { recordedWords } from './recorded-words';

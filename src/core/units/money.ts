@@ -1,11 +1,7 @@
 import { numberFormat } from './number-format';
-import * as z from 'zod';
 import { type Result, ok, refuse } from '../result';
 import { clip, parseDecimal } from './decimal';
-
-/** Money in minor units of its currency (ISO 4217), an integer: never floating point. */
-export const Money = z.object({ minor: z.int(), currency: z.string().regex(/^[A-Z]{3}$/u) });
-export type Money = z.infer<typeof Money>;
+import type { Money } from './money-schema';
 
 /** Decimals of the currency's minor unit (2 for most, 0 or 3 for some), from the runtime's ISO 4217 data. */
 export const minorDigits = (currency: string): number =>

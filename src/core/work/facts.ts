@@ -1,5 +1,4 @@
-import * as z from 'zod';
-import type { HoldCode } from './hold-code';
+import type { DeviceFact, FactChange, FactName, FactSetting, FactState } from './fact-schema';
 
 /**
  * The facts that the product itself knows, one place for all of them: a thing, then the state it may be in. A misspelt one does
@@ -45,42 +44,16 @@ export const knownFacts = [
   'device.powered',
   'device.started',
 ] as const;
+
 export type KnownFact = (typeof knownFacts)[number];
-
-/** A fact of one kind of device, brought by its profile and known to its procedure only. */
-export type DeviceFact = string & z.BRAND<'DeviceFact'>;
-
-/** Every name that a fact can have: known, made from something’s id, or brought by a profile. */
-export type FactName =
-  | KnownFact
-  | DeviceFact
-  | `override.${HoldCode}`
-  | `screw.${string}.${number}.in`
-  | `screw.${string}.lost`
-  | `cable.${string}.on`;
 
 /** A name that a profile brings. Names from files are parsed by `FactName`; this is for those that code makes. */
 export const deviceFact = (name: string) => name as DeviceFact;
 
 const isKnown = new Set<string>(knownFacts);
+
 export const isKnownFact = (name: string): name is KnownFact => isKnown.has(name);
 
-/** A name such as `battery.connected` or `screw.back.3.in`, as a file or the database holds it. */
-export const FactName = z
-  .string()
-  .regex(/^[a-z0-9-]+(\.[a-z0-9-]+)+$/u)
-  .max(80) as unknown as z.ZodType<FactName, FactName>;
-
-/** Known true, known false; a fact that nobody stated is not known (undefined when looked up). */
-export const FactSetting = z.object({ fact: FactName, value: z.boolean().nullable() });
-export type FactSetting = z.infer<typeof FactSetting>;
-
-/** One statement about the device, with when and by whom. `null` takes a statement back to not known. */
-export const FactChange = FactSetting.extend({ at: z.iso.datetime(), by: z.string() });
-export type FactChange = z.infer<typeof FactChange>;
-
-export const FactState = z.object({ value: z.boolean(), at: z.iso.datetime(), by: z.string() });
-export type FactState = z.infer<typeof FactState>;
 export type Facts = Readonly<Partial<Record<FactName, FactState>>>;
 
 /** What is known after all statements, in order; the last one about a fact counts. */

@@ -1,4 +1,5 @@
-import { type FactName, type Facts, factValue, isTrue } from './facts';
+import { type Facts, factValue, isTrue } from './facts';
+import { type FactName } from './fact-schema';
 import type { HoldCode } from './hold-code';
 import { type Ledger, screwsOut } from './ledger';
 import type { Procedure } from './procedure';

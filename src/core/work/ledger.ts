@@ -1,6 +1,8 @@
 import { type Facts, factValue, isTrue } from './facts';
-import { type FastenerGroup, goesToBowl } from './fastener';
-import type { HandStep, Procedure } from './procedure';
+import { type FastenerGroup } from './fastener';
+import { goesToBowl } from './fastener-words';
+import type { Procedure } from './procedure';
+import type { HandStep } from './swap-conditions';
 import { screwFact } from './start-facts';
 
 /** `lost`: one of the group is missing and may lie inside the device. */

@@ -1,4 +1,4 @@
-import type { HandStep } from './procedure';
+import type { HandStep } from './swap-conditions';
 
 /** What is measured once a device is open, since nobody could know it before, and whether it is still to be entered. */
 export type Measuring = { what: string; how: string; isOpen: boolean };

@@ -1,7 +1,8 @@
-import { cableFact } from './cable';
-import type { FactName, FactSetting } from './facts';
+import { cableFact } from './cable-words';
+import type { FactName, FactSetting } from './fact-schema';
 import { type AnyStep, type ProcedureFault, canBeWalked, nameFaults } from './procedure-names';
-import { type HandStep, type Procedure, type SwapCondition, swapConditions } from './procedure';
+import { type Procedure, type SwapCondition } from './procedure';
+import { type HandStep, swapConditions } from './swap-conditions';
 import { comesWithAPart, impliedAtStart } from './start-facts';
 import { type Variant, stepsFor, variantsOf } from './variant';
 import { swapSteps, undo, wayIn } from './ways';

@@ -1,8 +1,10 @@
-import { cableFact } from './cable';
-import { type FactName, isKnownFact, knownFacts } from './facts';
+import { cableFact } from './cable-words';
+import { isKnownFact, knownFacts } from './facts';
+import { type FactName } from './fact-schema';
 import type { FastenerGroup } from './fastener';
 import { measureStepId } from './measure-step';
-import { type CloseStep, type OpenStep, type Procedure, type SwapStep, backId } from './procedure';
+import { type CloseStep, type OpenStep, type Procedure, type SwapStep } from './procedure';
+import { backId } from './swap-conditions';
 
 /** A fault of a procedure: where it is, what is wrong, and what would mend it. */
 export type ProcedureFault = { path: (string | number)[]; message: string; mend: string };

@@ -1,8 +1,9 @@
 import * as z from 'zod';
 import { Cable } from './cable';
-import { FactName, FactSetting } from './facts';
+import { FactName, FactSetting } from './fact-schema';
 import { FastenerGroup } from './fastener';
 import { text, workId } from './work-id';
+import { swapConditions, powerKinds } from './swap-conditions';
 
 const Need = z.object({ fact: FactName, value: z.boolean() });
 
@@ -88,9 +89,6 @@ export const OpenStep = StepBase.extend({
 });
 export type OpenStep = z.infer<typeof OpenStep>;
 
-/** The id that the undoing of a step of opening has. */
-export const backId = (stepId: string) => `back-${stepId}`;
-
 /** A step that only closing has: new tape, paste, a new seal. */
 export const CloseStep = StepBase.extend({
   /** Before or after the undoing of that step of opening; null at the very end. */
@@ -101,14 +99,6 @@ export const CloseStep = StepBase.extend({
 });
 export type CloseStep = z.infer<typeof CloseStep>;
 
-/** What the job decides about a step of the swap, by the build that was chosen. */
-export const swapConditions = [
-  'length-changes',
-  'pad-chosen',
-  'sink-chosen',
-  'adapter-chosen',
-  'case-changes',
-] as const;
 export const SwapCondition = z.enum(swapConditions);
 export type SwapCondition = z.infer<typeof SwapCondition>;
 
@@ -129,8 +119,6 @@ export const WorkQuestion = z.object({
 });
 export type WorkQuestion = z.infer<typeof WorkQuestion>;
 
-export const powerKinds = ['cell', 'mains', 'cell-and-mains'] as const;
-
 /** The handwork of one device: its fasteners and cables, the way in, the swap. The way back is computed. */
 export const ProcedureShape = z.object({
   /** What must be off before the board is touched. */
@@ -149,37 +137,3 @@ export const ProcedureShape = z.object({
   close: z.array(CloseStep).max(20).default([]),
 });
 export type Procedure = z.infer<typeof ProcedureShape>;
-
-export type HandStation = 'open' | 'swap' | 'close';
-
-/** One step of the hands as the work screen shows it; effects include those of its fasteners and cables. */
-export type HandStep = {
-  id: string;
-  station: HandStation;
-  title: string;
-  how: string;
-  at: string | null;
-  tool: string | null;
-  materials: { name: string; why: string }[];
-  hold: string | null;
-  caution: string | null;
-  breaks: string | null;
-  pry: Pry | null;
-  stuck: string | null;
-  minutes: number;
-  touchesBoard: boolean;
-  mayDo: 'anyone' | 'mains';
-  needs: { fact: FactName; value: boolean }[];
-  effects: FactSetting[];
-  takesOut: string[];
-  putsIn: string[];
-  unplugs: string[];
-  plugs: string[];
-  tooEarly: string | null;
-  forgotten: string | null;
-  /** Acts before it that need not be done first. */
-  alongside: string[];
-  waits: boolean;
-  /** It stands behind a fork of the board revisions: the board must be known before it is done. */
-  afterFork: boolean;
-};

@@ -1,5 +1,5 @@
-import { cableFact } from './cable';
-import type { FactName, FactSetting } from './facts';
+import { cableFact } from './cable-words';
+import type { FactName, FactSetting } from './fact-schema';
 import type { FastenerGroup } from './fastener';
 import type { Procedure } from './procedure';
 

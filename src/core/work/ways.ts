@@ -1,15 +1,16 @@
-import { type Cable, cableFact, latchWords } from './cable';
-import { type FactName, type FactSetting, type Facts, factValue, foldFacts } from './facts';
+import { type Cable } from './cable';
+import { cableFact, latchWords } from './cable-words';
+import { type Facts, factValue, foldFacts } from './facts';
+import { type FactName, type FactSetting } from './fact-schema';
 import { type Measuring, measureSteps } from './measure-step';
 import {
   type CloseStep,
-  type HandStep,
   type OpenStep,
   type Procedure,
   type SwapCondition,
   type SwapStep,
-  backId,
 } from './procedure';
+import { type HandStep, backId } from './swap-conditions';
 import { fastenerEffects } from './start-facts';
 import { type Variant, forkOf, stepsFor } from './variant';
 

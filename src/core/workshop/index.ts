@@ -1,1 +1,2 @@
-export { Pace, Settings, benchAirs, isAirDry, Technician, defaultSettings, locales } from './settings';
+export { benchAirs, isAirDry, defaultSettings, locales } from './settings';
+export { Pace, Settings, Technician } from './settings-schema';

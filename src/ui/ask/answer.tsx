@@ -12,7 +12,7 @@ import { showDate } from '../clock';
 import { CandidateTable } from '../fit/candidate-table';
 import { finalIdsOf } from '../fit/final-change';
 import { storagePanels } from '../fit/storage-panel';
-import { FitBench } from '../fit/fit-bench';
+import { FitBench } from '../fit/fit-bench-loaded';
 import { CandidateSearch, type RankWish, useRanked } from '../job/candidate-search';
 import { AnswerPaper } from './answer-paper';
 import { MainAction } from '../main-action';

@@ -1,5 +1,5 @@
 'use client';
-import { useMemo, useState } from 'react';
+import { Suspense, lazy, useMemo, useState } from 'react';
 import {
   type Build,
   type FitAnswer,
@@ -10,7 +10,7 @@ import {
   fit,
   heatOf,
 } from '@/core/fit';
-import { type HeatQuestion, Workload, thermalBody, workloadOf, workloads } from '@/core/heat';
+import { type HeatQuestion, type Workload, thermalBody, workloadOf, workloads } from '@/core/heat';
 import type { Heatsink, Pad } from '@/core/part';
 import { useWorkerAnswer } from '@/workers/use-worker-answer';
 import { Button } from '../button';
@@ -18,7 +18,9 @@ import { Card } from '../station-frame';
 import { HeatChart, wayColors as colors, wayDashes as dashes } from './heat-chart';
 import { BatteryWords } from './battery-words';
 import { HeatWords } from './heat-words';
-import { OwnWorkload } from './own-workload';
+
+/** Only who types steps of their own needs what reads them. */
+const OwnWorkload = lazy(async () => ({ default: (await import('./own-workload')).OwnWorkload }));
 
 type Props = { setting: Setting; build: Build; answer: FitAnswer; pads: Pad[]; sinks: Heatsink[] };
 
@@ -152,7 +154,11 @@ export function HeatCard({ setting, build, answer, pads, sinks }: Props) {
         </div>
       }
     >
-      {workloadId === 'own' && <OwnWorkload onUse={setOwn} />}
+      {workloadId === 'own' && (
+        <Suspense fallback={null}>
+          <OwnWorkload onUse={setOwn} />
+        </Suspense>
+      )}
       {settled?.known && (
         <HeatWords
           settled={settled.settled}

@@ -1,4 +1,6 @@
-import { area, extent, line, scaleLinear } from 'd3';
+import { extent } from 'd3-array';
+import { scaleLinear } from 'd3-scale';
+import { area, line } from 'd3-shape';
 import type { HeatCurve } from '@/core/heat';
 
 export const heatSize = { width: 430, height: 112, left: 32, right: 8, top: 8, bottom: 18 };

@@ -1,3 +1,4 @@
+import dynamic from 'next/dynamic';
 import {
   type CopyProgress,
   type CopyState,
@@ -9,8 +10,10 @@ import {
 import type { JobView } from '@/core/job-view';
 import { showBytes, showDuration, showDurationRange, showRate } from '@/core/units';
 import { CopyBar, copyShares } from '../copy-bar';
-import { RateCurve } from './rate-curve';
 import { showOptions } from './station-props';
+
+// Drawn while a copy runs, and loaded then.
+const RateCurve = dynamic(() => import('./rate-curve').then((m) => m.RateCurve), { ssr: false });
 
 const phaseWords: Record<CopyProgress['phase'], string> = {
   checking: 'Reading again what is there',

@@ -11,7 +11,7 @@ import { capital } from '../capital';
 import { Choice } from '../choice';
 import { CandidateTable } from '../fit/candidate-table';
 import { finalIdsOf } from '../fit/final-change';
-import { FitBench } from '../fit/fit-bench';
+import { FitBench } from '../fit/fit-bench-loaded';
 import { ImpressionForm } from '../fit/impression-form';
 import { LibraryPanel } from '../fit/library-panel';
 import { storagePanels } from '../fit/storage-panel';

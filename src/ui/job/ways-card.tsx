@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { type RankedWay, Route } from '@/core/route';
+import type { RankedWay, Route } from '@/core/route';
 import { showDuration, showDurationRange } from '@/core/units';
 import { BowlSign } from '../bowl-sign';
 import { Button } from '../button';
@@ -66,15 +66,15 @@ export function WaysCard({
 
 /** Jicara leads through a way where the profile says what the device does in it; the others are left to the maker’s manual. */
 function TakeWay({ way, onTake }: { way: RankedWay; onTake?: (route: Route) => void }) {
-  const route = Route.safeParse(way.id);
-  if (!route.success || !way.isLed)
+  const { id } = way;
+  if (id === 'donor' || !way.isLed)
     return (
       <p className="text-[14px] text-soft">
         Not led through here: follow the maker’s manual, and note it in the history.
       </p>
     );
   if (!onTake) return <p className="text-[14px] text-soft">The work has begun in the other way.</p>;
-  return <Button onClick={() => onTake(route.data)}>Take this way</Button>;
+  return <Button onClick={() => onTake(id)}>Take this way</Button>;
 }
 
 function WayTime({ way }: { way: RankedWay }) {

@@ -1,5 +1,6 @@
 import { type PartitionTable, partitionBytes } from '../table/partition-table';
-import { type Layout, type LayoutWish, lineBytes, placedBytes } from './layout';
+import { type Layout, lineBytes, placedBytes } from './layout';
+import { type LayoutWish } from './layout-wish';
 import { type Target, planLayout } from './plan-layout';
 import { type PartitionRules } from './rules';
 

@@ -1,37 +1,9 @@
-import * as z from 'zod';
 import { type PartitionTable, type TableKind } from '../table/partition-table';
 import { usableSectors } from '../table/gpt';
+import type { LayoutWish } from './layout-wish';
 
 /** Every partition starts on a multiple of 1 MiB: no drive's inner pages are cut, whatever their size. */
 export const lineBytes = 2 ** 20;
-
-const PartNumber = z.int().min(1).max(256);
-
-/** What a person wishes of the new drive; everything left out follows from the old one. */
-export const LayoutWish = z.object({
-  /** Share of the new drive kept unpartitioned, percent 0 to 50. */
-  holdBackPercent: z.number().min(0).max(50),
-  /** Numbers of the partitions that stay behind. */
-  dropped: z.array(PartNumber).max(128).default([]),
-  /** Sizes by hand, MiB by partition number; the partition that grows takes the rest where it has none. */
-  sizesMiB: z
-    .record(
-      z.string().regex(/^\d{1,3}$/u),
-      z
-        .int()
-        .positive()
-        .max(2 ** 33),
-    )
-    .default({}),
-  /** Room for a second system beside the first, which shares its EFI partition. */
-  secondSystemMiB: z
-    .int()
-    .positive()
-    .max(2 ** 33)
-    .nullable()
-    .default(null),
-});
-export type LayoutWish = z.infer<typeof LayoutWish>;
 
 /** Fill the drive: nothing by hand. */
 export const fillWish: LayoutWish = { holdBackPercent: 0, dropped: [], sizesMiB: {}, secondSystemMiB: null };
@@ -81,6 +53,7 @@ export const oldBytes = (layout: Layout, partition: PlacedPartition) =>
 /** Where a partition begins on the old and on the new drive, bytes. */
 export const oldStart = (layout: Layout, partition: PlacedPartition) =>
   (partition.from?.firstSector ?? 0) * layout.sourceSectorBytes;
+
 export const newStart = (layout: Layout, partition: PlacedPartition) =>
   partition.to.firstSector * layout.sectorBytes;
 

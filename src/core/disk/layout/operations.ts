@@ -3,17 +3,7 @@ import type { CopyPlan } from './copy-plan';
 import { type Layout, type PlacedPartition, placedBytes } from './layout';
 import type { LeftBehind } from './outside';
 import type { PartitionRules } from './rules';
-
-const Seconds = z.object({ least: z.number(), middle: z.number(), most: z.number() });
-
-/** One thing that happens to the new drive, in order. `bytes` are what moves; times are null where nothing is known of the rate. */
-export const Operation = z.object({
-  kind: z.enum(['copy', 'read-back', 'rewrite', 'clear', 'table', 'leave', 'device']),
-  what: z.string(),
-  bytes: z.int().nonnegative(),
-  seconds: Seconds.nullable(),
-});
-export type Operation = z.infer<typeof Operation>;
+import type { Operation, Seconds } from './operation-schema';
 
 /** A rate over a whole pass, bytes a second, with what nine of ten copies stay within. */
 export type RateRange = { least: number; middle: number; most: number };

@@ -8,7 +8,8 @@ import {
   partitionBytes,
 } from '../table/partition-table';
 import { usableSectors } from '../table/gpt';
-import { type Layout, type LayoutWish, type PlacedPartition, lineBytes } from './layout';
+import { type Layout, type PlacedPartition, lineBytes } from './layout';
+import { type LayoutWish } from './layout-wish';
 import { type PartitionRule, type PartitionRules, growingPartition } from './rules';
 import { newSystemPartition } from './second-system';
 

@@ -1,0 +1,41 @@
+import * as z from 'zod';
+import { Margin } from '../margin';
+import { Money } from '../units';
+import { CopyProof } from '../copy';
+
+/** The hand-over sheet as data: the same object prints, downloads as JSON, and becomes Markdown. */
+export const Sheet = z.object({
+  schema: z.literal('jicara.sheet/1'),
+  job: z.string(),
+  device: z.string(),
+  serial: z.string(),
+  owner: z.string(),
+  place: z.string(),
+  madeAt: z.iso.datetime(),
+  before: z.object({ drive: z.string(), bytes: z.int() }),
+  after: z.object({ drive: z.string(), bytes: z.int(), benchLabel: z.string(), serial: z.string() }),
+  partitions: z.array(
+    z.object({
+      name: z.string(),
+      type: z.string(),
+      beforeBytes: z.int(),
+      afterBytes: z.int(),
+      change: z.string(),
+    }),
+  ),
+  /** Drives and device were simulated: it is a sheet to practise with. */
+  practice: z.boolean().default(true),
+  copy: CopyProof.nullable(),
+  margins: z.array(z.object({ station: z.string(), margin: Margin })),
+  screws: z.object({ total: z.int(), inBowl: z.int() }),
+  parts: z.array(z.object({ what: z.string(), price: Money })),
+  totals: z.array(Money),
+  work: z.array(z.object({ by: z.string(), acts: z.int(), minutes: z.number() })),
+  notes: z.array(z.object({ at: z.iso.datetime(), by: z.string(), text: z.string() })),
+  oldDrive: z.string(),
+  /** How this device counts when it shows a size; the readings of Prove are in it, all else in thousands. */
+  showsCapacity: z.enum(['decimal', 'binary', 'binary-called-decimal']),
+  cautions: z.array(z.string()),
+});
+
+export type Sheet = z.infer<typeof Sheet>;
