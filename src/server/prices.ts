@@ -65,6 +65,18 @@ export const pricesOf = async (sql: Sql, partId: string): Promise<PriceSeen[]> =
     )
   ).map(priceOf);
 
+/** All prices that were ever noted of these parts, by part. */
+export async function pricesOfParts(sql: Sql, partIds: string[]): Promise<Map<string, PriceSeen[]>> {
+  const rows = await sql.query<Row>(`select ${columns} from price where part_id = any($1)`, [partIds]);
+  const seen = new Map<string, PriceSeen[]>();
+  for (const price of rows.map(priceOf)) {
+    const known = seen.get(price.partId);
+    if (known) known.push(price);
+    else seen.set(price.partId, [price]);
+  }
+  return seen;
+}
+
 /** A price as a part states it, on its day or on this one. */
 export const priceOfPart = (part: Part, today: string): PriceSeen => ({
   partId: part.id,

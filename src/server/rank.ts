@@ -14,11 +14,13 @@ import { usualWorkload } from '@/core/heat';
 import { type PartsForesight, type RankedView, foreseeParts } from '@/core/job-view';
 import { settingOfJob } from '@/core/job';
 import type { Verdict } from '@/core/margin';
-import { type Drive, asBrought, pairOf } from '@/core/part';
+import { type Drive, asBrought, pairOf, singleId } from '@/core/part';
+import { priceTrend } from '@/core/price';
 import { Money } from '@/core/units';
 import { type Result, ok, refuse } from '@/core/result';
 import { findProfile } from './devices';
 import { findJob } from './jobs';
+import { pricesOfParts } from './prices';
 import type { Runtime } from './runtime';
 import { shelves } from './shelves';
 import { formFault } from './take-in-device';
@@ -178,8 +180,17 @@ export async function rankedView(runtime: Runtime, form: unknown): Promise<Resul
   const { lines, verdicts, unjudged } = isNearest ? await best(matching, fromAsked(onlyGB)) : asWanted;
   const counts: Record<Verdict, number> = { over: 0, unknown: 0, tight: 0, clear: 0 };
   for (const verdict of verdicts) counts[verdict] += 1;
+  const shown = lines.slice(0, asked.limit);
+  const prices = await pricesOfParts(
+    runtime.database,
+    shown.map(({ build: { drive } }) => singleId(drive.id) ?? drive.id),
+  );
+  const today = runtime.now().toISOString();
   return ok({
-    lines: lines.slice(0, asked.limit),
+    lines: shown,
+    trends: Object.fromEntries(
+      [...prices].map(([id, seen]) => [id, priceTrend(seen, today, settings.currency)]),
+    ),
     counts,
     matching: verdicts.length + unjudged,
     unjudged,

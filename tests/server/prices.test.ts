@@ -1,4 +1,4 @@
-import { exportPrices, findParts, importParts, importPrices, pricesOf, putPart } from '@/server';
+import { exportPrices, findParts, importParts, importPrices, pricesOf, putPart, rankedView } from '@/server';
 import { type Workshop, openWorkshop } from './workshop';
 
 let workshop: Workshop;
@@ -99,4 +99,15 @@ it('a price that is entered with its part, or comes with an import of parts, is 
     day: daysAgo(1),
     price: { minor: 888 },
   });
+});
+
+it('a ranking says how the price of each of its drives moves, from what was noted here', async () => {
+  const vesper = 'kelvane-vesper-2000';
+  await note(
+    list(...[0, 1, 2, 3, 4, 5, 6].map((i) => `${vesper};${150 - i};EUR;Quay;${daysAgo(7 + 30 * i)};`)),
+  );
+  const ranked = await rankedView(workshop.runtime, { profileId: 'braskit-osprey', text: 'vesper 2000' });
+  if (!ranked.ok) throw new Error(ranked.fault.sentence);
+  expect(ranked.value.lines.map(({ build }) => build.drive.id)).toEqual([vesper]);
+  expect(ranked.value.trends[vesper]).toMatchObject({ kind: 'trend', days: 7, says: 'buy now' });
 });

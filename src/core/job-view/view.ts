@@ -3,6 +3,7 @@ import type { Layout, PartitionRules, PartitionTable, TableKind } from '../disk'
 import type { Margin, Verdict } from '../margin';
 import type { Build, CandidateLine } from '../fit';
 import type { DockCase, Drive, Heatsink, Pad } from '../part';
+import type { Trend } from '../price';
 import type { Fault } from '../result';
 import type { RankedWay, StationId, StationState } from '../route';
 import type { Shown } from '../simulator';
@@ -171,6 +172,8 @@ export type RankedView = {
   unjudged?: number;
   /** No drive of the size that was asked for fits: these are of the nearest sizes. */
   isNearest?: boolean;
+  /** How the prices of these drives move, by id, from this workshop’s own records; one without any is left out. */
+  trends: Readonly<Record<string, Trend>>;
 };
 
 /** What can be had for a wish: drives of that size or more, how many fit, the cheapest, and the nearest where none does. */

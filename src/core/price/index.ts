@@ -1,5 +1,5 @@
 export { PriceSeen, latestPrice } from './price-seen';
 export { priceOfRow } from './price-list';
 export type { PriceFault, Priced } from './price-list';
-export { priceTrend } from './trend';
+export { priceTrend, trendWords } from './trend';
 export type { Trend } from './trend';

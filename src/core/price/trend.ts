@@ -26,6 +26,16 @@ export type Trend =
       says: 'buy now' | 'wait' | 'no trend';
     };
 
+/** What a trend says, in a sentence; where the records carry none, that they do not. */
+export const trendWords = (trend: Trend): string =>
+  trend.kind === 'few'
+    ? 'Too few prices to say whether to wait.'
+    : {
+        'buy now': 'Buy now: it rises, over the whole of its range.',
+        wait: 'Waiting pays: it falls, over the whole of its range.',
+        'no trend': 'No trend: it may rise as well as fall.',
+      }[trend.says];
+
 /**
  * Least squares over the logarithm of each day’s lowest price in one currency; the slope’s range by Student’s t with n − 2 degrees of
  * freedom (Draper and Smith, "Applied Regression Analysis", 1.4).

@@ -166,6 +166,7 @@ export function Answer({
       onBuild={(next) => setOther({ text: view.text, build: next })}
       parts={parts}
       lines={lines}
+      trends={ranked.status === 'ready' ? ranked.view.trends : undefined}
       options={options}
       currency={currency}
       shelfOnly={wish.shelfFirst}

@@ -45,6 +45,9 @@ function Bench({ asked, first }: { asked: Setting; first: Build }) {
       parts={{ pads, sinks, cases: [] }}
       oldFormFactor={null}
       kit={{ screwMm: null, answers: {}, route: null, oldProtocol: null, airIsDry: false }}
+      trends={{
+        'lindrel-firm-200': { kind: 'trend', percentAMonth: -2, low: -3, high: -1, days: 9, says: 'wait' },
+      }}
       lines={rankDrives(asked, drives, { pads, sinks }, wish)}
       options={{ locale: 'en-GB', habit: 'decimal' }}
       currency="EUR"
@@ -158,6 +161,7 @@ describe('the fit bench', () => {
     expect(
       screen.getByRole('row', { name: /Lindrel Firm 2\.0 mm thick, cut to 70 × 20 mm 1 0 1/u }),
     ).toBeTruthy();
+    expect(screen.getByText(/^Waiting pays/u).closest('tr')!.textContent).toContain('Lindrel Firm');
     expect(screen.getByRole('row', { name: /To buy EUR.7\.90/u })).toBeTruthy();
     expect(screen.getByText(/The screws under the feet sit 11 mm deep/u)).toBeTruthy();
     expect(screen.getByText('alcohol of 90 % or more')).toBeTruthy();

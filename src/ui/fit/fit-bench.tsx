@@ -13,6 +13,7 @@ import {
 } from '@/core/fit';
 import type { PartsView } from '@/core/job-view';
 import type { KitAsked } from '@/core/kit';
+import type { Trend } from '@/core/price';
 import { type ShowOptions, showLengthMm } from '@/core/units';
 import { Button } from '../button';
 import { MarginList } from '../margin-list';
@@ -33,6 +34,8 @@ type Props = {
   parts: PartsView;
   /** Drives to search for variants of the same model. */
   lines: CandidateLine[];
+  /** How prices move, by part; left out where nobody noted any. */
+  trends?: Readonly<Record<string, Trend>>;
   options: ShowOptions & { locale: string };
   currency: string;
   shelfOnly: boolean;
@@ -80,6 +83,7 @@ export function FitBench({
   onBuild,
   parts,
   lines,
+  trends = {},
   options,
   currency,
   shelfOnly,
@@ -177,6 +181,7 @@ export function FitBench({
             cases: parts.cases,
             revisionId: setting.revisionId,
           }}
+          trends={trends}
           locale={locale}
         >
           {kitQuestions}

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { type Kit, type KitGroup, type KitThing, kitGroups } from '@/core/kit';
+import { type Trend, trendWords } from '@/core/price';
 import { showMoney } from '@/core/units';
 import Link from '../link';
 
@@ -11,11 +12,21 @@ const groupWords: Readonly<Record<KitGroup, string>> = {
 };
 
 /** All that a build needs on the bench, asked before it is bought: parts with what is there and what must come, then the rest with its reason. */
-export function KitPanel({ kit, locale, children }: { kit: Kit; locale: string; children?: ReactNode }) {
+export function KitPanel({
+  kit,
+  trends,
+  locale,
+  children,
+}: {
+  kit: Kit;
+  trends: Readonly<Record<string, Trend>>;
+  locale: string;
+  children?: ReactNode;
+}) {
   return (
     <div className="grid gap-4">
       {children}
-      <PartTable kit={kit} locale={locale} />
+      <PartTable kit={kit} trends={trends} locale={locale} />
       <KitThings things={kit.things} />
       {kit.arrival.length > 0 && (
         <section>
@@ -85,7 +96,15 @@ function Thing({ name, why, step, improvised, have }: KitThing) {
 
 const th = 'font-medium';
 
-function PartTable({ kit: { parts, toBuy }, locale }: { kit: Kit; locale: string }) {
+function PartTable({
+  kit: { parts, toBuy },
+  trends,
+  locale,
+}: {
+  kit: Kit;
+  trends: Readonly<Record<string, Trend>>;
+  locale: string;
+}) {
   return (
     <table className="w-full self-start text-[14px]">
       <caption className="sr-only">Parts of this build</caption>
@@ -127,6 +146,9 @@ function PartTable({ kit: { parts, toBuy }, locale }: { kit: Kit; locale: string
                     .filter(Boolean)
                     .join(', ')}
                 </span>
+              )}
+              {line.buy > 0 && trends[line.id] && (
+                <span className="block text-[12.5px]">{trendWords(trends[line.id]!)}</span>
               )}
               {line.buy > 0 && (
                 <Link href={`/parts/${line.id}`} className="block text-[12.5px] underline underline-offset-4">

@@ -81,7 +81,12 @@ describe('candidates from the server', () => {
     shelfFirst: false,
     version: 1,
   };
-  const view: RankedView = { lines: [], counts: { over: 3, unknown: 2, tight: 1, clear: 4 }, matching: 10 };
+  const view: RankedView = {
+    lines: [],
+    counts: { over: 3, unknown: 2, tight: 1, clear: 4 },
+    matching: 10,
+    trends: {},
+  };
   const rest = () => act(async () => void (await new Promise((done) => setTimeout(done, 120))));
 
   it('are asked anew when words or the job change, and only the last answer counts', async () => {

@@ -86,6 +86,7 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
       onBuild={setPicked}
       parts={parts}
       lines={lines}
+      trends={ranked.status === 'ready' ? ranked.view.trends : undefined}
       options={options}
       currency={currency}
       shelfOnly={wish.shelfFirst}

@@ -33,6 +33,7 @@ export const rankOf = (bench: Bench) => async (): Promise<Result<RankedView>> =>
     lines,
     counts: { over: 0, unknown: 0, tight: 0, clear: lines.length },
     matching: lines.length,
+    trends: {},
   });
 };
 

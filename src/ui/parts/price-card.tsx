@@ -1,22 +1,16 @@
-import { type PriceSeen, type Trend, priceTrend } from '@/core/price';
+import { type PriceSeen, type Trend, priceTrend, trendWords } from '@/core/price';
 import { showMoney } from '@/core/units';
 import { Card } from '../station-frame';
 
 const shownAtMost = 8;
 const percent = (value: number) => `${value > 0 ? '+' : ''}${value.toFixed(1)} %`;
 
-const saysWords = {
-  'buy now': 'Buy now: it rises, over the whole of its range.',
-  wait: 'Waiting pays: it falls, over the whole of its range.',
-  'no trend': 'No trend: it may rise as well as fall.',
-} as const;
-
 /** How the price moves, or why nobody can say. */
 function TrendWords({ trend }: { trend: Trend }) {
   if (trend.kind === 'few') return <p className="text-[14px] text-soft">{trend.why}</p>;
   return (
     <p className="text-[14px]">
-      <b>{saysWords[trend.says]}</b>{' '}
+      <b>{trendWords(trend)}</b>{' '}
       <span className="text-soft">
         <span className="figures">{percent(trend.percentAMonth)}</span> a month (
         <span className="figures whitespace-nowrap">
