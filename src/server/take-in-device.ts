@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { placeNamed } from '@/core/device';
+import { type Revision, placeNamed, revisionOfSerial } from '@/core/device';
 import { plainSentence } from '@/core/exchange';
 import { TakeInForm, newJob, takeInFacts } from '@/core/job';
 import { type Result, ok, refuse } from '@/core/result';
@@ -10,6 +10,14 @@ import { once } from './requests';
 import type { Runtime } from './runtime';
 import type { Sql } from './database';
 import { whoWorks } from './workshop';
+
+/** Which board it is and how that was told; two that do not agree are both named, and what somebody looked at counts. */
+function boardWords(chosen: Revision | undefined, bySerial: Revision | null): string {
+  if (!chosen) return bySerial ? `, ${bySerial.name} by its serial number` : '';
+  return bySerial && bySerial.id !== chosen.id
+    ? `, ${chosen.name} as was said, though its serial number is one of the ${bySerial.name}`
+    : `, ${chosen.name}`;
+}
 
 /** A form that was not understood: the first fault in words, and all of them by field. */
 export function formFault(error: z.ZodError) {
@@ -66,15 +74,17 @@ export async function takeInDevice(
         `The ${profile.name} has no such board revision.`,
         'Choose one by its marks.',
       );
+    const bySerial = revisionOfSerial(profile, takeIn.serial);
+    const told = board ?? bySerial;
     const job = {
       ...newJob(await nextJobId(sql), takeIn, profile),
-      revisionId,
+      revisionId: told?.id ?? null,
     };
     await insertJob(sql, job, profile, {
       at,
       by,
       kind: 'take-in',
-      sentence: `Taken in: ${profile.maker} ${profile.name}${board ? `, ${board.name}` : ''}.`,
+      sentence: `Taken in: ${profile.maker} ${profile.name}${boardWords(board, bySerial)}.`,
       changes: [
         ...takeInFacts(takeIn, profile.opening.chargeBelowPercent),
         ...screwsAtStart(profile.procedure),

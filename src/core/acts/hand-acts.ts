@@ -30,7 +30,12 @@ import { type Asked, always, personAct } from './record';
 
 /** What the hands do and say of it: steps, ways that both work, overrides of holds, fasteners. */
 
-const stepSchema = z.object({ kind: z.literal('step'), stepId: z.string().max(60) });
+const stepSchema = z.object({
+  kind: z.literal('step'),
+  stepId: z.string().max(60),
+  /** Pressed by somebody who can be asked: one that comes far too soon is asked about, once a job. `sure` is the answer. */
+  pressed: z.enum(['ask', 'sure']).optional(),
+});
 type StepAsked = Asked<z.infer<typeof stepSchema>>;
 
 /** The step that was asked for, where it may be the next one. */
@@ -65,6 +70,17 @@ function stepIsDue(asked: StepAsked): Result<null> {
   return leftS > 0
     ? refuse('wait', `${showDuration(leftS)} are left to wait.`, 'Leave it alone until then.')
     : ok(null);
+}
+
+/** A step in less than this share of its usual time was perhaps pressed by mistake. */
+const tooQuickShare = 0.1;
+
+/** Seconds since the step before, where that is far too soon for this one and nobody was asked yet; else null. */
+function tooQuickS({ state, context }: StepAsked, due: HandStep): number | null {
+  const before = lastStepOf(state);
+  if (!before || due.waits || isTrue(state.facts, 'pace.asked')) return null;
+  const seconds = Math.max(0, (Date.parse(context.at) - Date.parse(before.at)) / 1000);
+  return seconds < due.minutes * 60 * tooQuickShare ? seconds : null;
 }
 
 /** The step that measures what only shows inside, while it is not entered. */
@@ -103,6 +119,13 @@ function stepIsSafe(asked: StepAsked): Result<null> {
         );
   const { procedure } = context.profile;
   const need = step.needs.find((one) => !isMet(procedure, factValue(state.facts, one.fact), one));
+  const quickS = asked.act.pressed === 'ask' ? tooQuickS(asked, step) : null;
+  if (!need && quickS !== null)
+    return refuse(
+      'too-quick',
+      `Done already? This step usually takes ${showDuration(step.minutes * 60)}, and ${quickS < 1 ? 'less than a second has' : `${showDuration(quickS)} ${Math.round(quickS) === 1 ? 'has' : 'have'}`} passed.`,
+      'Look at it once more; pressed again, it counts. This is asked once a job.',
+    );
   return need
     ? refuse(
         'step-need',
@@ -124,6 +147,15 @@ export const step = personAct(stepSchema, {
   decide(asked) {
     const due = dueStep(asked);
     if (!due) return refuse('step-order', 'Another step comes first.', 'Do the steps in their order.');
+    const quickS = asked.act.pressed === 'sure' ? tooQuickS(asked, due) : null;
+    if (quickS !== null)
+      return said(
+        asked.state.job,
+        'step',
+        `${due.title}. Asked whether it is done so soon: it is.`,
+        [...due.effects, { fact: 'pace.asked', value: true }],
+        due.id,
+      );
     // Whoever goes on by a reason has measured nothing, and the history says so.
     return isUnmeasured(due)
       ? said(asked.state.job, 'step', `Gone on without it. ${due.title}.`, [], due.id)

@@ -1,7 +1,7 @@
 import skeinData from '../../../demo/devices/vellamar-skein.json';
 import vaultData from '../../../demo/devices/quenlo-vault.json';
 import wrenData from '../../../demo/devices/braskit-wren.json';
-import { DeviceProfile } from '../device';
+import { DeviceProfile, revisionOfSerial } from '../device';
 import { fillWish } from '../disk';
 import { stepsOf, dueStepsOf, holdsOf, ledgerOf, nextStep, waitUntil } from '../job';
 import { Bench, choose, takeIn } from './bench.test.data';
@@ -115,4 +115,90 @@ it('a device that is on is not opened again, and is not switched on twice', () =
   expect(holdsOf(bench.state, bench.context).map(({ code }) => code)).toContain('asleep');
   expect(bench.do({ kind: 'switch-off' })).toBe('ok');
   expect(bench.do({ kind: 'step-back' })).toBe('ok');
+});
+
+describe('a step that comes far too soon', () => {
+  const pressed = (bench: Bench, how: 'ask' | 'sure') =>
+    bench.do({ kind: 'step', stepId: nextStep(bench.state, bench.context)!.id, pressed: how });
+
+  it('is asked about once a job, and counts when it is pressed again', () => {
+    const bench = new Bench();
+    // Before the first step nobody knows when it began.
+    expect(pressed(bench, 'ask')).toBe('ok');
+    const minutes = nextStep(bench.state, bench.context)!.minutes;
+    bench.at = later(minutes * 0.09);
+    expect(pressed(bench, 'ask')).toBe('too-quick');
+    expect(bench.state.doneSteps).toHaveLength(1);
+    expect(pressed(bench, 'sure')).toBe('ok');
+    expect(bench.state.history.at(-1)!.sentence).toMatch(/Asked whether it is done so soon: it is\./u);
+    expect(pressed(bench, 'ask')).toBe('ok');
+  });
+
+  it('is not one that took a tenth of its time, nor one that a program reports', () => {
+    const bench = new Bench();
+    pressed(bench, 'ask');
+    const asked = nextStep(bench.state, bench.context)!;
+    expect(bench.do({ kind: 'step', stepId: asked.id })).toBe('ok');
+    expect(bench.do({ kind: 'step-back' })).toBe('ok');
+    bench.at = later(asked.minutes * 0.11);
+    expect(pressed(bench, 'ask')).toBe('ok');
+    // Nobody was asked, so the next one may be.
+    expect(pressed(bench, 'ask')).toBe('too-quick');
+  });
+
+  it('says what else is wrong first', () => {
+    const bench = new Bench({ ...takeIn, swollen: 'unknown' });
+    expect(pressed(bench, 'ask')).toBe('hold-swollen');
+  });
+});
+
+describe('a step that cannot be undone', () => {
+  const sealed = DeviceProfile.parse({
+    ...wrenData,
+    procedure: {
+      ...wrenData.procedure,
+      open: wrenData.procedure.open.map((step, i) =>
+        i === 3 ? { ...step, final: 'The foil is cut; a new one shows that it was opened.' } : step,
+      ),
+    },
+  });
+  const cut = sealed.procedure.open[3]!.id;
+
+  it('holds the opening until the owner agrees, and nobody may walk past it', () => {
+    const bench = new Bench({ ...takeIn, profileId: sealed.id }, sealed);
+    const first = nextStep(bench.state, bench.context)!.id;
+    expect(holdsOf(bench.state, bench.context)).toContainEqual(
+      expect.objectContaining({ code: 'final', of: cut, stops: ['opening'], override: 'nobody' }),
+    );
+    expect(bench.do({ kind: 'step', stepId: first })).toBe('hold-final');
+    expect(bench.do({ kind: 'override', code: 'final', reason: 'in a hurry today' })).toBe('hold-final');
+    expect(bench.do({ kind: 'agree', caseChangeId: 'no-such', agrees: true })).toBe('no-change');
+    expect(bench.do({ kind: 'agree', caseChangeId: cut, agrees: true })).toBe('ok');
+    expect(bench.state.history.at(-1)!.sentence).toMatch(/The owner agrees: .*The foil is cut/u);
+    expect(bench.do({ kind: 'step', stepId: first })).toBe('ok');
+    expect(bench.do({ kind: 'agree', caseChangeId: cut, agrees: false })).toBe('begun');
+  });
+
+  it('is nothing that plain devices ask about', () => {
+    const bench = new Bench();
+    expect(holdsOf(bench.state, bench.context).map(({ code }) => code)).not.toContain('final');
+    expect(bench.do({ kind: 'agree', caseChangeId: 'lay-out', agrees: true })).toBe('no-change');
+  });
+});
+
+it.each([
+  ['WR-1000-00', 'early'],
+  ['wr-2499-99', 'early'],
+  ['WR-2500-00', 'late'],
+  [' WR-3118-40 ', 'late'],
+  ['WR-0907-02', null],
+  ['WR-25000-00', null],
+  ['', null],
+])('the serial number %p tells the board %p', (serial, id) => {
+  expect(revisionOfSerial(wren, serial)?.id ?? null).toBe(id);
+});
+
+it('a serial number that two ranges hold tells no board', () => {
+  const both = wren.revisions.map((one) => ({ ...one, serials: [{ from: 'A1', to: 'A9' }] }));
+  expect(revisionOfSerial({ revisions: both }, 'A5')).toBeNull();
 });

@@ -24,7 +24,7 @@ import { type Asked, always, personAct } from './record';
 
 /** What is decided before the device is opened: the drive, the way, the layout, the stick. */
 
-/** What the owner is asked before anything is bought: a change to the case that cannot be undone. */
+/** What the owner is asked before anything is bought or opened: a change to the case, or a step, that cannot be undone. */
 export const agree = personAct(
   z.object({ kind: z.literal('agree'), caseChangeId: z.string().max(40), agrees: z.boolean() }),
   {
@@ -37,11 +37,17 @@ export const agree = personAct(
     stops: [],
     permit: always,
     decide({ state: { job }, act: { caseChangeId, agrees }, context }) {
-      const change = context.profile.caseChanges.find(({ id }) => id === caseChangeId);
+      const { caseChanges, procedure } = context.profile;
+      const step = [...procedure.open, ...procedure.swap].find(
+        ({ id, final }) => final && id === caseChangeId,
+      );
+      const change =
+        caseChanges.find(({ id }) => id === caseChangeId) ??
+        (step?.final ? { title: step.title, risk: step.final } : null);
       if (!change)
         return refuse(
           'no-change',
-          'This device knows no such change to its case.',
+          'This device knows no such change to its case, nor such a step.',
           'Choose one that its profile names.',
         );
       const others = job.agreedChanges.filter((id) => id !== caseChangeId);

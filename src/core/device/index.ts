@@ -12,6 +12,7 @@ export type { ProfileFault } from './profile-faults';
 export { mainPlace, placeNamed, placeOf, resolvePlace, revisionsThatMatter } from './resolve';
 export { MapFace, MapPoint, ScrewMap } from './screw-map';
 export { placed, pointsThere } from './map-points';
+export { revisionOfSerial } from './serial-number';
 export { cautionsAt } from './station-cautions';
 export { CaseChange, PlaceChange, Revision } from './variation';
 export { OwnCheck, OwnDiagnosis, OwnFault } from './own-diagnosis';

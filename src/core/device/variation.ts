@@ -26,6 +26,18 @@ export const Revision = z.object({
   id: z.string().regex(/^[a-z0-9-]{1,40}$/u),
   name: shortText,
   marks: z.array(shortText).min(1).max(6),
+  /** Ranges of serial numbers that tell it before the device is open, both ends within; compared letter by letter, so both have one length. */
+  serials: z
+    .array(
+      z
+        .object({ from: z.string().min(1).max(60), to: z.string().min(1).max(60) })
+        .refine(
+          ({ from, to }) => from.length === to.length && from <= to,
+          'Both ends have one length, the first comes first.',
+        ),
+    )
+    .max(20)
+    .optional(),
   changes: z.record(z.string(), PlaceChange).default({}),
 });
 export type Revision = z.infer<typeof Revision>;

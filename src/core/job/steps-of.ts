@@ -117,8 +117,31 @@ export const holdsOf = (
     ? null
     : unmeasuredHold(state, context);
   const untrained = isTrue(state.facts, overrideFact('training')) ? null : trainingHold(state, context);
-  return [...holds, ...[old, unmeasured, untrained].filter((hold) => hold !== null)];
+  return [
+    ...holds,
+    ...[finalHold(state, context), old, unmeasured, untrained].filter((hold) => hold !== null),
+  ];
 };
+
+/** What can never be undone has the owner’s consent before the device is opened. */
+function finalHold(state: JobState, context: JobContext): Hold | null {
+  const step = stepsOf(state.job, context).find(
+    ({ id, final }) =>
+      final !== null && !state.job.agreedChanges.includes(id) && !state.doneSteps.includes(id),
+  );
+  return step
+    ? {
+        code: 'final',
+        of: step.id,
+        what: `The owner has not agreed to what cannot be undone: ${step.title.charAt(0).toLowerCase()}${step.title.slice(1)}`,
+        why: step.final!,
+        remedy: 'Tell the owner what it means, and note the answer before the device is opened.',
+        stops: ['opening'],
+        seen: true,
+        override: 'nobody',
+      }
+    : null;
+}
 
 /** Mains training is asked before the first screw, not when the device lies open before somebody who must not go on. */
 function trainingHold(

@@ -1,6 +1,7 @@
 import type { DevicePrompt, DeviceProfile, PowerPhase } from '../device';
 import { isTrue } from '../work';
 import type { DriveContents } from './contents';
+import { leftOpen, withoutCable } from './left-open';
 import { type Inside, type MenuEntry, bootMenu, powerless, seesDrive } from './inside';
 import type { ShownCode, SwitchedOn } from './switched-on';
 
@@ -81,6 +82,10 @@ export class Device {
     });
     const why = powerless(this.profile, this.inside);
     if (why) return stuck('dark', 'Dark, no sound', why);
+    const dark = withoutCable(this.profile, this.inside.facts, 'dark');
+    if (dark) return stuck('dark', 'Dark, no sound', dark);
+    const noPicture = withoutCable(this.profile, this.inside.facts, 'no-picture');
+    if (noPicture) return stuck('dark-with-sound', 'Dark, but the fan turns', noPicture);
     if (this.inside.wrong.has('ribbon.latched'))
       return stuck(
         'dark-with-sound',
@@ -90,8 +95,13 @@ export class Device {
     return { name: 'phase', list: 'start', index: 0, menu };
   }
 
-  private get fanIsMissing() {
-    return isTrue(this.inside.facts, 'fan.aside') || this.inside.wrong.has('fan.home');
+  private get fanIsMissing(): boolean {
+    const { facts, wrong } = this.inside;
+    return (
+      isTrue(facts, 'fan.aside') ||
+      wrong.has('fan.home') ||
+      withoutCable(this.profile, facts, 'goes-out') !== null
+    );
   }
 
   /** How long a scene lasts by itself, s; Infinity where it waits for hands, or for ever. */
@@ -121,7 +131,8 @@ export class Device {
         return end(
           'goes-out',
           'Goes out again after a second',
-          'The fan is not in its place: the firmware stops to protect itself.',
+          withoutCable(this.profile, this.inside.facts, 'goes-out') ??
+            'The fan is not in its place: the firmware stops to protect itself.',
         );
       if (menu) return { name: 'menu' };
       const fault = this.startFault();
@@ -157,6 +168,8 @@ export class Device {
   /** Why it cannot start from its drive; null where it can. */
   private startFault(fromMenu = false): Scene | null {
     const { inside, drive, profile } = this;
+    const noStorage = withoutCable(profile, inside.facts, 'no-storage');
+    if (noStorage) return end('no-storage', 'NO STORAGE FOUND', noStorage);
     if (!seesDrive(inside) || drive === null)
       return end('no-storage', 'NO STORAGE FOUND', 'No drive is seen: is it in the socket to the end?');
     if (inside.accepts === 'system-too-old')
@@ -215,7 +228,11 @@ export class Device {
   private home(): Scene {
     const test = this.readings()!.readTestBytesPerS / 1e6;
     const didTest = this.wroteDrive && this.profile.firstPower.format.length > 0;
-    return end('started', 'Home screen', didTest ? `Its own read test showed ${test} MB/s.` : null);
+    const words = [
+      ...(didTest ? [`Its own read test showed ${test} MB/s.`] : []),
+      ...leftOpen(this.profile, this.inside.facts),
+    ];
+    return end('started', 'Home screen', words.join(' ') || null);
   }
 
   /** What a press makes of a scene; the scene itself where it does nothing. */

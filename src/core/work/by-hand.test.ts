@@ -165,6 +165,7 @@ describe('the way in, the swap and the way back', () => {
       hold: null,
       caution: null,
       breaks: null,
+      final: null,
       pry: null,
       stuck: null,
       minutes: 2,

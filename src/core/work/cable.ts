@@ -15,5 +15,9 @@ export const Cable = z.object({
   restsWhere: text(100).nullable().default(null),
   /** The fact that says that it is on; `cable.<id>.on` where left out. */
   fact: FactName.optional(),
+  /** What the device does when it is switched on without it; left out where it starts and only that part does nothing. */
+  without: z
+    .object({ what: z.enum(['works', 'no-picture', 'goes-out', 'dark', 'no-storage']), sentence: text(160) })
+    .optional(),
 });
 export type Cable = z.infer<typeof Cable>;

@@ -20,6 +20,8 @@ export const knownFacts = [
   'heights.measured',
   'cables.outside',
   'mains.plugged',
+  /** Somebody was asked whether a step is done so soon. */
+  'pace.asked',
   'power.off',
   'second-copy.made',
   'static.discharged',

@@ -4,6 +4,7 @@ import * as z from 'zod';
 export const holdCodes = [
   'swollen',
   'consent',
+  'final',
   'card',
   'charge',
   'battery',

@@ -18,6 +18,8 @@ export type Hold = {
   seen: boolean;
   /** Who may override it, with a reason that stands on the sheet. */
   override: 'nobody' | 'technician';
+  /** The id of what it is about, where there may be several. */
+  of?: string;
 };
 
 type Rule = Omit<Hold, 'override' | 'what' | 'remedy' | 'seen'> & {

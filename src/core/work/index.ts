@@ -31,7 +31,7 @@ export type { Variant } from './variant';
 export type { SwapCondition } from './procedure';
 export type { HandStep, HandStation } from './swap-conditions';
 export { allSteps, dueSteps, swapSteps, undo, wayBack, wayIn } from './ways';
-export { screwsAtStart, isMet } from './start-facts';
+export { impliedAtStart, isMet, screwFact, screwsAtStart } from './start-facts';
 export type { SwapConditions } from './ways';
 export { measureStepId } from './measure-step';
 export type { Measuring } from './measure-step';

@@ -21,6 +21,7 @@ export function measureSteps(measuring: Measuring | null | undefined): HandStep[
       hold: null,
       caution: null,
       breaks: null,
+      final: null,
       pry: null,
       stuck: null,
       minutes: 3,

@@ -34,6 +34,8 @@ const StepBase = z.object({
   caution: text(200).optional(),
   /** What breaks when it is done wrongly. */
   breaks: text(200).optional(),
+  /** What of it can never be undone, such as a seal that is cut: the owner agrees to it before the device is opened. */
+  final: text(200).optional(),
   pry: Pry.optional(),
   /** Waiting for glue or for charge takes hours; hands do not. */
   minutes: z.number().positive().max(1440),

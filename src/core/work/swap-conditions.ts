@@ -29,6 +29,7 @@ export type HandStep = {
   hold: string | null;
   caution: string | null;
   breaks: string | null;
+  final: string | null;
   pry: Pry | null;
   stuck: string | null;
   minutes: number;

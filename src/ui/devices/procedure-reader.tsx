@@ -113,9 +113,15 @@ function StepLine({ n, step, procedure }: { n: number; step: HandStep; procedure
             {after.length > 0 && `Then: ${after.join(', ')}.`}
           </p>
         )}
-        {(step.caution ?? step.breaks) && (
+        {(step.caution ?? step.breaks ?? step.final) && (
           <p className="text-[13px] font-semibold text-tight">
-            {[step.caution, step.breaks && `Breaks: ${step.breaks}`].filter(Boolean).join(' ')}
+            {[
+              step.caution,
+              step.breaks && `Breaks: ${step.breaks}`,
+              step.final && `Cannot be undone: ${step.final}`,
+            ]
+              .filter(Boolean)
+              .join(' ')}
           </p>
         )}
       </div>

@@ -123,6 +123,12 @@ export function StepEditor({ profile, procedure, step, onStep }: Props) {
         value={step.breaks ?? ''}
         onChange={({ target }) => set({ breaks: target.value || undefined })}
       />
+      <Field
+        label="What cannot be undone"
+        hint="The owner is asked before the device is opened"
+        value={step.final ?? ''}
+        onChange={({ target }) => set({ final: target.value || undefined })}
+      />
       {back && (
         <fieldset className="rounded-xl border p-3 sm:col-span-2">
           <legend className="px-1 font-semibold">Its way back</legend>

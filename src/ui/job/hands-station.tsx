@@ -39,10 +39,13 @@ export function HandsStation({
   goOn,
 }: StationProps & { station: HandStation }) {
   const [stuckAt, setStuckAt] = useState<string | null>(null);
+  // The step that was refused when it was pressed: pressed again, whoever does it is sure.
+  const [askedAt, setAskedAt] = useState<string | null>(null);
   const steps = view.steps.filter((a) => a.station === station);
   const next = view.steps.find((a) => a.id === view.nextStepId) ?? null;
   const here = next?.station === station ? next : null;
   const finished = steps.every((a) => a.done);
+  const boards = view.job.revisionId === null ? view.profile.revisions.map(({ name }) => name) : [];
   const hold = here ? view.nextHold : null;
   const waitS = useSecondsLeft(here ? view.waitUntil : null, view.frame.now);
   const mustTellBoard = here !== null && here.afterFork && view.job.revisionId === null;
@@ -55,7 +58,10 @@ export function HandsStation({
     !isTrue(view.facts, overrideFact('fit-unmeasured'));
   const done =
     here && !hold && waitS === 0 && !mustTellBoard && !mustMeasure
-      ? () => void act({ kind: 'step', stepId: here.id })
+      ? () =>
+          void act({ kind: 'step', stepId: here.id, pressed: askedAt === here.id ? 'sure' : 'ask' }).then(
+            (isDone) => setAskedAt(isDone ? null : here.id),
+          )
       : undefined;
   const lastDone = [...view.steps].reverse().find((a) => a.done);
   const canGoBack = lastDone?.station === station && (here !== null || finished);
@@ -71,7 +77,7 @@ export function HandsStation({
         <div className="grid gap-x-5 md:max-lg:grid-cols-[minmax(0,1fr)_360px]">
           {/* On an upright tablet the list stands beside the bowl, so that neither is out of sight. */}
           <div className="lg:hidden">
-            <StepList steps={steps} hereId={here?.id ?? null} />
+            <StepList steps={steps} hereId={here?.id ?? null} boards={boards} />
           </div>
           <BowlAside view={view} />
         </div>
@@ -149,7 +155,7 @@ export function HandsStation({
       {!hold && <Alongside view={view} act={act} busy={busy} />}
       <SafeToTouch view={view} />
       <div className="hidden rounded-2xl border bg-surface px-4 py-2 lg:block">
-        <StepList steps={steps} hereId={here?.id ?? null} />
+        <StepList steps={steps} hereId={here?.id ?? null} boards={boards} />
       </div>
     </StationFrame>
   );

@@ -53,6 +53,15 @@ export function HoldRemedy({ hold, act, busy, limitPercent, onDock = false }: Pr
           </Button>
         </div>
       ) : null;
+    case 'final':
+      return (
+        <Button
+          disabled={busy}
+          onClick={() => void act({ kind: 'agree', caseChangeId: hold.of ?? '', agrees: true })}
+        >
+          The owner agrees to it
+        </Button>
+      );
     case 'consent':
       return observe('consent.given', true, 'The owner agrees');
     case 'charge': {

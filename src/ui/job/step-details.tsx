@@ -34,6 +34,7 @@ export function StepDetails({ step, procedure }: Props) {
     }
   }
   add('Breaks', step.breaks);
+  add('For good', step.final);
   if (step.mayDo === 'mains') add('Who', 'only those trained for mains supplies and allowed by local rules');
   // Fingers are always at hand.
   const tools = step.id === 'lay-out' ? procedure.tools.filter(({ name }) => !name.startsWith('finger')) : [];

@@ -2,10 +2,21 @@ import { Check } from 'lucide-react';
 import type { StationProps } from './station-props';
 
 /** The steps of a station, with what is done and where the hands are. */
-export function StepList({ steps, hereId }: { steps: StationProps['view']['steps']; hereId: string | null }) {
+export function StepList({
+  steps,
+  hereId,
+  boards,
+}: {
+  steps: StationProps['view']['steps'];
+  hereId: string | null;
+  /** Names of the boards that it may still be; from where they differ on, nobody knows the steps yet. */
+  boards: string[];
+}) {
+  const forkAt = boards.length > 0 ? steps.findIndex(({ afterFork }) => afterFork) : -1;
+  const told = forkAt < 0 ? steps : steps.slice(0, forkAt);
   return (
     <ol>
-      {steps.map((a, i) => (
+      {told.map((a, i) => (
         <li
           key={a.id}
           aria-current={a.id === hereId ? 'step' : undefined}
@@ -20,6 +31,11 @@ export function StepList({ steps, hereId }: { steps: StationProps['view']['steps
           )}
         </li>
       ))}
+      {forkAt >= 0 && (
+        <li className="mt-1 border-t border-dashed py-1.5 text-[14px] text-soft">
+          From here the board decides: {boards.join(' or ')}. It is asked for there, by its marks.
+        </li>
+      )}
     </ol>
   );
 }
