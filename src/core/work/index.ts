@@ -19,7 +19,7 @@ export type { Ledger, LedgerRow } from './ledger';
 export { Cable, LatchKind } from './cable';
 export { cableFact, latchKinds, latchWords } from './cable-words';
 export { FastenerGroup } from './fastener';
-export { fastenerText, fastenerWords, goesToBowl } from './fastener-words';
+export { fastenerKinds, fastenerText, fastenerWords, goesToBowl } from './fastener-words';
 export { CloseStep, OpenStep, ProcedureShape, SwapStep, WorkQuestion } from './procedure';
 export { swapConditions } from './swap-conditions';
 export { Procedure } from './proved-procedure';

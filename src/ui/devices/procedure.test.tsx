@@ -3,6 +3,8 @@ import { useState } from 'react';
 import { profile } from '@/core/fit/demo.test.data';
 import { ProcedureEditor } from './procedure-editor';
 import { ProcedureReader } from './procedure-reader';
+import { ThingsEditor } from './things-editor';
+import { marksOf } from './things-draft';
 import { changed, factsOf, factsText, faultsOf, freeId, moved, withStep } from './procedure-draft';
 
 const wren = profile('braskit-wren');
@@ -67,4 +69,55 @@ it('edits with the proof beside it: what is moved out of turn is told at its act
   const row = screen.getByLabelText('Move Take out the 8 back screws').closest('li')!;
   fireEvent.click(within(row).getByText('Take this act out'));
   expect(screen.queryByLabelText('Move Take out the 8 back screws')).toBeNull();
+});
+
+it('makes fasteners, cables, tools, questions and boards, which the acts then can name, and the proof follows', () => {
+  let latest = wren;
+  function Editing() {
+    const [now, setNow] = useState(wren);
+    latest = now;
+    return (
+      <>
+        <ThingsEditor profile={now} onProfile={setNow} />
+        <ProcedureEditor
+          profile={now}
+          procedure={now.procedure}
+          faults={[]}
+          onProcedure={(next) => setNow({ ...now, procedure: next })}
+        />
+      </>
+    );
+  }
+  render(<Editing />);
+  const faults = () => faultsOf(latest, latest.procedure).map(({ message }) => message);
+  expect(faults()).toEqual([]);
+  fireEvent.click(screen.getByText('Add fasteners'));
+  const group = screen.getByRole('group', { name: 'new fasteners' });
+  fireEvent.change(within(group).getByLabelText('Where'), { target: { value: 'under the label' } });
+  fireEvent.change(within(group).getByLabelText('How many'), { target: { value: '41' } });
+  within(group).getByText('A whole number from 1 to 40.');
+  fireEvent.change(within(group).getByLabelText('How many'), { target: { value: '2' } });
+  const made = latest.procedure.fasteners.at(-1)!;
+  expect(made).toMatchObject({ where: 'under the label', count: 2, lengthMm: 5, bit: 'PH0' });
+  fireEvent.click(screen.getByRole('button', { name: /^Take out the 8 back screws/u }));
+  fireEvent.click(within(screen.getByRole('group', { name: 'Takes out' })).getByLabelText('under the label'));
+  expect(latest.procedure.open.flatMap(({ takesOut }) => takesOut)).toContain(made.id);
+  expect(faults()).toEqual([]);
+  // Taken out of the list while an act still names it: the proof says so.
+  fireEvent.click(screen.getByLabelText('Take out under the label'));
+  expect(faults().join(' ')).toContain(made.id);
+  fireEvent.click(screen.getByText('Add a cable'));
+  fireEvent.click(screen.getByText('Add a tool'));
+  fireEvent.click(screen.getByText('Add a question'));
+  fireEvent.click(screen.getByText('Add a board'));
+  expect(latest.procedure.cables).toHaveLength(procedure.cables.length + 1);
+  expect(latest.procedure.tools).toHaveLength(procedure.tools.length + 1);
+  expect(latest.procedure.questions.at(-1)!.answers).toHaveLength(2);
+  expect(latest.revisions.at(-1)).toMatchObject({ name: 'board 3' });
+});
+
+it('marks are typed with semicolons between, one to six of them', () => {
+  expect(marksOf(' bare metal ;no ribbon; ')).toEqual(['bare metal', 'no ribbon']);
+  expect(marksOf(' ; ')).toBeNull();
+  expect(marksOf('a;b;c;d;e;f;g')).toBeNull();
 });

@@ -4,6 +4,7 @@ import type { Procedure } from '@/core/work';
 import { parseDecimal } from '@/core/units';
 import { Field } from '../field';
 import { factsOf, factsText } from './procedure-draft';
+import { Typed } from './typed-field';
 
 type Step = Procedure['open' | 'swap' | 'close'][number];
 type Props = { profile: DeviceProfile; procedure: Procedure; step: Step; onStep: (step: Step) => void };
@@ -98,6 +99,28 @@ export function StepEditor({ profile, procedure, step, onStep }: Props) {
           onPick={(revisions) => set({ revisions: revisions.length > 0 ? revisions : undefined })}
         />
       )}
+      {procedure.questions.length > 0 && (
+        <label>
+          <span className="mb-1 block font-semibold">Only with this answer</span>
+          <select
+            className="h-11 w-full rounded-xl border border-line-strong bg-surface px-3"
+            value={step.only ? `${step.only.question} ${step.only.answer}` : ''}
+            onChange={({ target }) => {
+              const [question, answer] = target.value.split(' ');
+              set({ only: question && answer ? { question, answer } : undefined });
+            }}
+          >
+            <option value="">with any</option>
+            {procedure.questions.flatMap(({ id, ask, answers }) =>
+              answers.map((one) => (
+                <option key={`${id} ${one.id}`} value={`${id} ${one.id}`}>
+                  {ask} {one.words}
+                </option>
+              )),
+            )}
+          </select>
+        </label>
+      )}
       <div className="flex flex-col gap-1">
         <Check
           label="It touches the board"
@@ -185,35 +208,6 @@ export function StepEditor({ profile, procedure, step, onStep }: Props) {
         </fieldset>
       )}
     </div>
-  );
-}
-
-/** A field whose text is read into something else; what cannot be read stays as it was typed, with why. */
-function Typed<T>({
-  label,
-  text,
-  read,
-  fault,
-  onRead,
-}: {
-  label: string;
-  text: string;
-  read: (text: string) => T | null;
-  fault: string;
-  onRead: (value: T) => void;
-}) {
-  const [typed, setTyped] = useState(text);
-  return (
-    <Field
-      label={label}
-      value={typed}
-      error={read(typed) === null ? fault : undefined}
-      onChange={({ target }) => {
-        setTyped(target.value);
-        const value = read(target.value);
-        if (value !== null) onRead(value);
-      }}
-    />
   );
 }
 

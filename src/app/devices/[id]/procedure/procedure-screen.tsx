@@ -18,6 +18,7 @@ import { StationFrame } from '@/ui/station-frame';
 import { useKeys } from '@/ui/use-keys';
 
 const ProcedureEditor = dynamic(() => import('@/ui/devices/procedure-editor').then((m) => m.ProcedureEditor));
+const ThingsEditor = dynamic(() => import('@/ui/devices/things-editor').then((m) => m.ThingsEditor));
 
 type Props = { frame: FrameView; profile: DeviceProfile; version: number };
 
@@ -25,16 +26,17 @@ type Props = { frame: FrameView; profile: DeviceProfile; version: number };
 export function ProcedureScreen({ frame, profile, version }: Props) {
   const router = useRouter();
   const [variant, setVariant] = useState({});
-  const [draft, setDraft] = useState<DeviceProfile['procedure'] | null>(null);
+  const [draft, setDraft] = useState<DeviceProfile | null>(null);
   const [fault, setFault] = useState<Fault | null>(null);
   const [busy, setBusy] = useState(false);
-  const procedure = draft ?? profile.procedure;
-  const faults = useMemo(() => faultsOf(profile, procedure), [profile, procedure]);
+  const shown = draft ?? profile;
+  const { procedure } = shown;
+  const faults = useMemo(() => faultsOf(shown, shown.procedure), [shown]);
   const isUnwritten = procedure.open.length + procedure.swap.length + procedure.close.length === 0;
   useKeys({ Escape: () => router.push(`/devices/${profile.id}`) });
   const save = async () => {
     setBusy(true);
-    const saved = await post(`/api/profiles?version=${version}`, { ...profile, procedure });
+    const saved = await post(`/api/profiles?version=${version}`, shown);
     setBusy(false);
     setFault(saved.ok ? null : saved.fault);
     if (saved.ok) {
@@ -42,7 +44,9 @@ export function ProcedureScreen({ frame, profile, version }: Props) {
       router.refresh();
     }
   };
-  const general = faults.filter(({ path }) => typeof path[1] !== 'number');
+  const general = faults.filter(
+    ({ path: [list, at] }) => typeof at !== 'number' || !['open', 'swap', 'close'].includes(String(list)),
+  );
   return (
     <Shell frame={frame} at="devices">
       <DeviceHeader title="How to open it" profile={profile} version={version} />
@@ -58,7 +62,7 @@ export function ProcedureScreen({ frame, profile, version }: Props) {
                 {
                   variantsOf(
                     procedure,
-                    profile.revisions.map(({ id }) => id),
+                    shown.revisions.map(({ id }) => id),
                   ).length
                 }{' '}
                 ways, in, swap and back.
@@ -97,7 +101,7 @@ export function ProcedureScreen({ frame, profile, version }: Props) {
                 go={isUnwritten ? null : () => router.push('/practice')}
                 busy={false}
               />
-              <Button onClick={() => setDraft(profile.procedure)}>Edit</Button>
+              <Button onClick={() => setDraft(profile)}>Edit</Button>
               <Button onClick={() => window.print()}>Print</Button>
             </>
           )
@@ -106,7 +110,15 @@ export function ProcedureScreen({ frame, profile, version }: Props) {
       >
         {fault && <FaultNotice fault={fault} />}
         {draft ? (
-          <ProcedureEditor profile={profile} procedure={draft} faults={faults} onProcedure={setDraft} />
+          <>
+            <ProcedureEditor
+              profile={draft}
+              procedure={draft.procedure}
+              faults={faults}
+              onProcedure={(next) => setDraft({ ...draft, procedure: next })}
+            />
+            <ThingsEditor profile={draft} onProfile={setDraft} />
+          </>
         ) : (
           <ProcedureReader profile={profile} variant={variant} onVariant={setVariant} />
         )}
