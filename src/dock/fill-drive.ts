@@ -9,6 +9,7 @@ import {
   buildTable,
   deliveredTable,
   makeFat32,
+  smallestFat32Sectors,
   partitionBytes,
   readPackedVolume,
 } from '@/core/disk';
@@ -135,13 +136,16 @@ export async function fillDrive(
     const placed = table.partitions[i]!;
     const base = placed.firstSector * wish.sectorBytes;
     const serial = next();
+    const sectors = placed.lastSector - placed.firstSector + 1;
+    // What is too small for a file system is set aside: nothing lies in it.
+    if (!part.volume && sectors < smallestFat32Sectors(part.fat32, wish.sectorBytes)) continue;
     const made: Made =
       (await packedVolume(part, placed, wish)) ??
       makeFat32({
         ...part.fat32,
         sectorBytes: wish.sectorBytes,
         // A FAT32 counts its sectors in 32 bits; what lies behind stays outside it.
-        totalSectors: Math.min(placed.lastSector - placed.firstSector + 1, 0xffffffff),
+        totalSectors: Math.min(sectors, 0xffffffff),
         hiddenSectors: placed.firstSector,
         serial,
         files: filesFor(part, wish),

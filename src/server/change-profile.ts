@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto';
 import * as z from 'zod';
-import type { DeviceProfile, ProfileShape } from '@/core/device';
+import { type DeviceProfile, ProfileShape } from '@/core/device';
 import { readProfile } from '@/core/exchange';
 import { type Result, ok, refuse } from '@/core/result';
 import {
+  type TimedStep,
   FigureEntry,
   Sketch,
   enterFigure,
@@ -12,6 +13,8 @@ import {
   profileOfRecording,
   profileOfCopy,
   profileOfSketch,
+  timesOf,
+  withTimes,
 } from '@/core/teach';
 import type { Sql } from './database';
 import { findProfile, saveProfile, versionOf } from './devices';
@@ -170,15 +173,14 @@ export async function enterProfileFigure(
 
 const FromJob = z.object({ jobId: z.string().max(20) }).strict();
 
-/** Minutes that recorded acts took: from one line of the history to the next, within what a hand can need. */
-function minutesOf(steps: { stepId: string; at: string }[]): Record<string, number> {
-  return Object.fromEntries(
-    steps.slice(1).map(({ stepId, at }, i) => {
-      const minutes = (Date.parse(at) - Date.parse(steps[i]!.at)) / 60_000;
-      return [stepId, Math.round(Math.min(60, Math.max(0.2, minutes)) * 10) / 10];
-    }),
+/** Minutes that recorded acts took, within what a hand can need. */
+const minutesOf = (steps: TimedStep[]): Record<string, number> =>
+  Object.fromEntries(
+    Object.entries(timesOf(steps)).map(([id, minutes]) => [
+      id,
+      Math.round(Math.min(60, Math.max(0.2, minutes)) * 10) / 10,
+    ]),
   );
-}
 
 /**
  * Keeps what a job recorded as the procedure of its device, times as they were measured. It is proved first, and refused with all
@@ -215,5 +217,73 @@ export async function keepRecording(
     const recorded = steps.filter(({ stepId }) => recording.acts.some((one) => one.id === stepId));
     const written = profileOfRecording(profile, recording, minutesOf(recorded));
     return save(runtime, sql, written, asked, `way in as recorded in job ${job.id}`);
+  });
+}
+
+/**
+ * Moves the minutes of a device's procedure towards those that the hands of a job took, as its next version. Faults: `form`,
+ * `not-found`, `other-device`, `no-times`, `nobody-working`.
+ */
+export async function keepTimes(
+  runtime: Runtime,
+  id: string,
+  form: unknown,
+  asked: Asks,
+): Promise<Result<{ id: string; version: number; changed: number }>> {
+  const parsed = FromJob.safeParse(form);
+  if (!parsed.success) return formFault(parsed.error);
+  const { jobId } = parsed.data;
+  const found = await findJob(runtime.database, jobId);
+  if (!found.ok) return found;
+  const { job, steps } = found.value.state;
+  if (job.takeIn.profileId !== id)
+    return refuse('other-device', `Job ${jobId} is about another device.`, 'Open the device of that job.');
+  return runtime.database.transaction(async (sql) => {
+    if (!(await whoWorks(sql, asked.by))) return nobodyWorking();
+    const profile = await findProfile(sql, id);
+    if (!profile) return gone();
+    const { procedure, changed } = withTimes(profile.procedure, timesOf(steps));
+    if (changed === 0)
+      return refuse(
+        'no-times',
+        'No step took another time than the procedure says, or its time tells nothing.',
+        'Times under a fifth and over five times the usual one are breaks and mistaken presses: nothing to keep.',
+      );
+    const saved = await save(
+      runtime,
+      sql,
+      { ...profile, procedure },
+      asked,
+      `times of ${changed} steps, from job ${jobId}`,
+    );
+    return saved.ok ? ok({ ...saved.value, changed }) : saved;
+  });
+}
+
+const SeenOn = z
+  .object({ partitions: ProfileShape.shape.deliveredParts.min(1), seenOn: z.string().trim().min(1).max(120) })
+  .strict();
+
+/** Takes the partitions of a drive that was looked into over as those that the device is delivered with. Faults: `form`, `not-found`, `nobody-working`, those of a profile. */
+export async function takePartitions(
+  runtime: Runtime,
+  id: string,
+  form: unknown,
+  asked: Asks,
+): Promise<Result<{ id: string; version: number }>> {
+  const parsed = SeenOn.safeParse(form);
+  if (!parsed.success) return formFault(parsed.error);
+  const { partitions, seenOn } = parsed.data;
+  return runtime.database.transaction(async (sql) => {
+    if (!(await whoWorks(sql, asked.by))) return nobodyWorking();
+    const profile = await findProfile(sql, id);
+    if (!profile) return gone();
+    return save(
+      runtime,
+      sql,
+      { ...profile, deliveredParts: partitions },
+      asked,
+      `partitions as seen on ${seenOn}`,
+    );
   });
 }

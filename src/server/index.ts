@@ -27,11 +27,13 @@ export type { Runtime } from './runtime';
 export { formFault, takeInDevice } from './take-in-device';
 export { benchView, dockCases, frameView, jobChange, jobView, partsView } from './views';
 export { putPart, removePart } from './change-catalogue';
-export { versionsOf } from './devices';
+export { profileNames, versionsOf } from './devices';
 export type { ProfileVersion } from './devices';
 export {
   enterProfileFigure,
   keepRecording,
+  keepTimes,
+  takePartitions,
   lookAtProfile,
   putProfile,
   sealed,

@@ -1,10 +1,13 @@
 import {
   enterProfileFigure,
   keepRecording,
+  jobView,
+  keepTimes,
   lookAtProfile,
   putProfile,
   sealed,
   sketchProfile,
+  takePartitions,
   takeInDevice,
   versionsOf,
 } from '@/server';
@@ -28,6 +31,23 @@ const sketch = {
   protocols: ['NVMe'],
   lanes: 4,
   showsCapacity: 'binary',
+};
+const takeIn = {
+  profileId: 'torvik-pilot',
+  owner: 'Cook',
+  serial: '',
+  place: '',
+  wish: 'bigger',
+  wantedGB: 1000,
+  dataToKeep: false,
+  oldDrive: { formFactor: '2280-S3-M', labelGB: 256, usedBytes: null },
+  encryption: 'no',
+  card: 'no',
+  swollen: 'no',
+  consent: true,
+  chargePercent: 10,
+  promisedAt: null,
+  note: '',
 };
 const asks = { by: 'IM' };
 const code = (result: { ok: boolean; fault?: { code: string } }) => (result.ok ? 'ok' : result.fault?.code);
@@ -92,23 +112,6 @@ it('an export says what it comes to; what was changed behind that is refused, an
 
 it('what a job recorded becomes the procedure of its device once it is ended and proved', async () => {
   const { runtime } = workshop;
-  const takeIn = {
-    profileId: 'torvik-pilot',
-    owner: 'Cook',
-    serial: '',
-    place: '',
-    wish: 'bigger',
-    wantedGB: 1000,
-    dataToKeep: false,
-    oldDrive: { formFactor: '2280-S3-M', labelGB: 256, usedBytes: null },
-    encryption: 'no',
-    card: 'no',
-    swollen: 'no',
-    consent: true,
-    chargePercent: 10,
-    promisedAt: null,
-    note: '',
-  };
   const { id } = value(await takeInDevice(runtime, takeIn, 'IM'));
   const record = (what: string, more: object = {}) =>
     act(runtime, id, { kind: 'record', recorded: RecordedAct.parse({ what, of: '', ...more }) });
@@ -128,4 +131,38 @@ it('what a job recorded becomes the procedure of its device once it is ended and
   expect(profile?.procedure.open.map(({ title }) => title)[1]).toBe(
     'Unscrew 4 screws of the back (PH0 · 5 mm)',
   );
+});
+
+it('the times of a job move those of its procedure, as the next version, and only of its own device', async () => {
+  const { runtime } = workshop;
+  const before = (await findProfile(runtime.database, 'braskit-wren'))!;
+  const id = value(await takeInDevice(runtime, { ...takeIn, profileId: before.id }, 'IM')).id;
+  const timed = (jobId: string, profileId = before.id) => keepTimes(runtime, profileId, { jobId }, asks);
+  expect(code(await timed(id))).toBe('no-times');
+  expect(code(await timed(id, 'torvik-pilot'))).toBe('other-device');
+  for (const minutes of [0, 0.5, 4]) {
+    workshop.pass(minutes * 60);
+    const now = value(await jobView(runtime, id));
+    expect(await act(runtime, id, { kind: 'step', stepId: now.nextStepId })).toBe('ok');
+  }
+  expect(value(await timed(id)).changed).toBeGreaterThan(0);
+  const after = (await findProfile(runtime.database, before.id))!;
+  expect(after.procedure.open.map(({ minutes }) => minutes)).not.toEqual(
+    before.procedure.open.map(({ minutes }) => minutes),
+  );
+});
+
+it('partitions that were seen on a drive are what the device is delivered with; what cannot be is refused, and nothing changes', async () => {
+  const { runtime } = workshop;
+  const wren = (await findProfile(runtime.database, 'braskit-wren'))!;
+  const take = (partitions: unknown) =>
+    takePartitions(runtime, 'torvik-gull', { partitions, seenOn: 'old.img' }, asks);
+  expect(code(await take(wren.deliveredParts.map((one) => ({ ...one, sizeMiB: 64 }))))).toBe('profile');
+  expect(code(await take([]))).toBe('form');
+  const seen = wren.deliveredParts.map((one, i) => ({ ...one, name: `seen ${i + 1}` }));
+  expect(code(await take(seen))).toBe('ok');
+  expect((await findProfile(runtime.database, 'torvik-gull'))?.deliveredParts).toEqual(seen);
+  expect((await versionsOf(runtime.database, 'torvik-gull'))[0]).toMatchObject({
+    why: 'partitions as seen on old.img',
+  });
 });

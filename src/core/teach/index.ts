@@ -17,3 +17,7 @@ export {
 export type { Recorded, RecordedKind, RecordedPart } from './recorded-act';
 export { isUnwritten, procedureOfRecording, profileOfRecording } from './recording';
 export { recordedWords } from './recorded-words';
+export { timesOf, withTimes } from './step-times';
+export type { TimedStep } from './step-times';
+export { partitionsSeen } from './partitions-seen';
+export type { PartitionsSeen } from './partitions-seen';

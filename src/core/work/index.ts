@@ -21,7 +21,7 @@ export { cableFact, latchKinds, latchWords } from './cable-words';
 export { FastenerGroup } from './fastener';
 export { fastenerKinds, fastenerText, fastenerWords, goesToBowl } from './fastener-words';
 export { CloseStep, OpenStep, ProcedureShape, SwapStep, WorkQuestion } from './procedure';
-export { swapConditions } from './swap-conditions';
+export { backId, swapConditions } from './swap-conditions';
 export { Procedure } from './proved-procedure';
 export { procedureFaults, safeToTouch } from './procedure-faults';
 export { nearest } from './procedure-names';

@@ -22,7 +22,7 @@ import { useSecondsLeft } from './use-seconds-left';
 import { OverrideForm } from './override-form';
 import { WorkQuestions } from './work-questions';
 
-const RecordingCard = dynamic(() => import('./recording-card').then((m) => m.RecordingCard));
+const KeepCard = dynamic(() => import('./keep-card').then((m) => m.KeepCard));
 const RevisionChoice = dynamic(() => import('./revision-choice').then((m) => m.RevisionChoice));
 // It stands below what the hands do: loaded once that is there.
 const KitCard = dynamic(() => import('./kit-card').then((m) => m.KitCard), { ssr: false });
@@ -36,6 +36,7 @@ export function HandsStation({
   openNote,
   removePhoto,
   keepRecording,
+  keepTimes,
   goOn,
 }: StationProps & { station: HandStation }) {
   const [stuckAt, setStuckAt] = useState<string | null>(null);
@@ -147,8 +148,8 @@ export function HandsStation({
       {mustMeasure && unmeasured && (
         <HoldNotice hold={unmeasured} override={<OverrideForm hold={unmeasured} act={act} busy={busy} />} />
       )}
-      {station === 'close' && finished && view.job.recording?.ended && (
-        <RecordingCard view={view} onKeep={keepRecording} />
+      {station === 'close' && finished && (
+        <KeepCard view={view} keepRecording={keepRecording} keepTimes={keepTimes} />
       )}
       {station === 'open' && <WorkQuestions view={view} act={act} />}
       {station === 'open' && <KitCard view={view} />}

@@ -24,6 +24,8 @@ export type StationProps = {
   removePhoto: (photo: PhotoLine) => Promise<boolean>;
   /** Keeps the recorded way in as the device’s procedure. */
   keepRecording: () => Promise<Result<{ version: number }>>;
+  /** Moves the minutes of the device’s procedure towards those of this job. */
+  keepTimes: () => Promise<Result<{ version: number }>>;
   /** Goes to where the work is; null while it is at this station. */
   goOn: { words: string; go: () => void } | null;
 };

@@ -218,7 +218,7 @@ describe('open, swap, close', () => {
     press(' ');
     press(' ', { repeat: true });
     press(' ', { repeat: true });
-    expect(acts).toEqual([{ kind: 'step', stepId: 'lay-out' }]);
+    expect(acts).toEqual([{ kind: 'step', stepId: 'lay-out', pressed: 'ask' }]);
   });
 
   it('leaves keys typed into a field there, and Space on a button to the button', () => {

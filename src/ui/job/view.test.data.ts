@@ -79,6 +79,7 @@ export const stationProps = (view: JobView, acts: JobAct[]): StationProps => ({
   busy: false,
   openNote: () => {},
   keepRecording: () => Promise.resolve({ ok: true, value: { version: 2 } }),
+  keepTimes: () => Promise.resolve({ ok: true, value: { version: 3 } }),
   sums: null,
   removePhoto: async () => true,
   look: () => {},

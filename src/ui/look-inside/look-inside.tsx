@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useRef, useState } from 'react';
+import { type ComponentProps, useEffect, useRef, useState } from 'react';
 import type { Inspection } from '@/core/disk';
 import type { DockCase } from '@/core/part';
 import type { Fault } from '@/core/result';
@@ -16,6 +16,7 @@ import { DropImage } from './drop-image';
 import { FoundPartitions } from './found-partitions';
 import { HashCard } from './hash-card';
 import { OnNewDrive } from './on-new-drive';
+import { TakePartitions } from './take-partitions';
 
 type State =
   | { kind: 'empty' }
@@ -24,7 +25,15 @@ type State =
   | { kind: 'failed'; fault: Fault };
 
 /** What is on this drive? Answered in the browser from an image of any size. */
-export function LookInside({ cases, locale }: { cases: DockCase[]; locale: string }) {
+export function LookInside({
+  cases,
+  locale,
+  devices,
+  onTake,
+}: { cases: DockCase[]; locale: string } & Pick<
+  ComponentProps<typeof TakePartitions>,
+  'devices' | 'onTake'
+>) {
   const [client] = useState(() => new ImageClient());
   const [state, setState] = useState<State>({ kind: 'empty' });
   const input = useRef<HTMLInputElement>(null);
@@ -123,6 +132,16 @@ export function LookInside({ cases, locale }: { cases: DockCase[]; locale: strin
           usedByPartition={found.usedByPartition}
           fileName={file.name}
           locale={locale}
+        />
+      )}
+      {found.source && devices.length > 0 && (
+        <TakePartitions
+          key={file.name}
+          source={found.source}
+          fileName={file.name}
+          locale={locale}
+          devices={devices}
+          onTake={onTake}
         />
       )}
     </StationFrame>

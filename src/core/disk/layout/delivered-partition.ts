@@ -3,7 +3,7 @@ import * as z from 'zod';
 /** A partition as the maker delivers it; exactly one partition of a drive takes `rest`. */
 export const DeliveredPartition = z.object({
   name: z.string().min(1).max(36),
-  type: z.enum(['efiSystem', 'basicData', 'recovery']),
+  type: z.enum(['efiSystem', 'basicData', 'recovery', 'reserved', 'fileSystemData', 'swap']),
   sizeMiB: z.union([z.int().positive().max(1_000_000), z.literal('rest')]),
   fat32: z.object({
     sectorsPerCluster: z.union([

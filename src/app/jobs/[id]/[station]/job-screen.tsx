@@ -85,6 +85,8 @@ export function JobScreen({
     openNote: () => setNoting(true),
     keepRecording: () =>
       post<{ version: number }>(`/api/profiles/${view.profile.id}/procedure`, { jobId: view.job.id }),
+    keepTimes: () =>
+      post<{ version: number }>(`/api/profiles/${view.profile.id}/times`, { jobId: view.job.id }),
     removePhoto: photos.remove,
     look: kept.look,
     sums,
