@@ -60,7 +60,7 @@ export function Shell({ frame, at, children }: { frame: FrameView; at: SideBarPl
     document.cookie = `theme=${next}; path=/; max-age=31536000; samesite=strict`;
   };
   return (
-    <div className="flex h-dvh print:block print:h-auto">
+    <div className="flex h-dvh short:h-auto short:min-h-dvh print:block print:h-auto">
       <SideBar
         frame={{ ...frame, settings }}
         at={at}

@@ -72,7 +72,7 @@ export function SideBar({ frame, at, onFind, onKeys, onTheme, onWorking }: Props
   return (
     <header
       data-print="no"
-      className="flex w-[76px] shrink-0 flex-col gap-1 bg-lacquer px-1.5 py-3 text-lacquer-ink [--info:#f3d9a2]"
+      className="flex w-[76px] shrink-0 flex-col gap-1 short:sticky short:top-0 short:h-dvh short:overflow-y-auto bg-lacquer px-1.5 py-3 text-lacquer-ink [--info:#f3d9a2]"
     >
       <Link href="/" className="mb-2 rounded-lg pt-1 text-center">
         <Sign />

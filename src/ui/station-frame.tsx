@@ -11,9 +11,9 @@ type Props = {
 /** A screen of a job: what is looked at, what belongs beside it, and the actions, always in the same place. */
 export function StationFrame({ children, aside, actions, say, wideAside = false }: Props) {
   return (
-    <div className="flex min-h-0 flex-1 flex-col">
+    <div className="flex min-h-0 flex-1 flex-col short:flex-none">
       <div
-        className={`grid min-h-0 flex-1 content-start overflow-y-auto lg:content-stretch lg:overflow-hidden ${
+        className={`grid min-h-0 flex-1 content-start overflow-y-auto lg:content-stretch lg:overflow-hidden short:overflow-visible ${
           aside
             ? wideAside
               ? 'lg:grid-cols-[minmax(0,1fr)_460px]'
@@ -22,7 +22,7 @@ export function StationFrame({ children, aside, actions, say, wideAside = false 
         } print:block print:overflow-visible`}
       >
         <main
-          className="flex min-w-0 flex-col gap-3.5 p-5 *:shrink-0 lg:overflow-y-auto print:p-0"
+          className="flex min-w-0 flex-col gap-3.5 p-5 *:shrink-0 lg:overflow-y-auto short:overflow-visible print:p-0"
           tabIndex={0}
         >
           {children}
@@ -31,7 +31,7 @@ export function StationFrame({ children, aside, actions, say, wideAside = false 
           <aside
             tabIndex={0}
             aria-label="Beside it"
-            className="border-t bg-surface p-4 lg:overflow-y-auto lg:border-l lg:border-t-0 print:hidden"
+            className="border-t bg-surface p-4 lg:overflow-y-auto short:overflow-visible lg:border-l lg:border-t-0 print:hidden"
           >
             {aside}
           </aside>
@@ -39,10 +39,10 @@ export function StationFrame({ children, aside, actions, say, wideAside = false 
       </div>
       <div
         data-print="no"
-        className="flex min-h-16 flex-wrap items-center gap-x-3 gap-y-2 border-t bg-surface px-5 py-2"
+        className="flex min-h-16 flex-wrap items-center gap-x-3 gap-y-2 border-t bg-surface px-5 py-2 short:sticky short:bottom-0 short:z-20 short:min-h-0 short:flex-nowrap short:overflow-x-auto short:py-1.5 short:*:shrink-0"
       >
         {actions}
-        {say && <p className="ml-auto max-w-[46ch] text-right text-[14px] text-soft">{say}</p>}
+        {say && <p className="ml-auto max-w-[46ch] text-right text-[14px] text-soft short:hidden">{say}</p>}
       </div>
     </div>
   );

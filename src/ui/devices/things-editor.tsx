@@ -287,7 +287,7 @@ function Board({
       <span />
       <Field
         label="Serial numbers from"
-        hint="told before it is open; empty where nobody knows"
+        hint="empty where nobody knows"
         maxLength={60}
         value={range?.from ?? ''}
         onChange={({ target }) => serials(target.value, range?.to ?? '')}

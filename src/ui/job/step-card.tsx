@@ -1,4 +1,5 @@
 import dynamic from 'next/dynamic';
+import { useEffect, useRef } from 'react';
 import { placeOf } from '@/core/device';
 import { placeIdOf } from '@/core/job';
 import { fastenerText, factValue, measureStepId } from '@/core/work';
@@ -27,10 +28,15 @@ export function StepCard({ view, act, busy, removePhoto, here, isStuck, waitS }:
   const minutesLeft = acts.reduce((sum, { done, minutes }) => sum + (done ? 0 : minutes), 0);
   const moved = [...here.takesOut, ...here.putsIn];
   const groups = view.profile.procedure.fasteners.filter(({ id }) => moved.includes(id));
+  const card = useRef<HTMLElement>(null);
+  useEffect(() => {
+    // In a low window the step comes first into sight; what stands above it is a scroll away.
+    if (window.matchMedia?.('(max-height: 560px)').matches) card.current?.scrollIntoView({ block: 'start' });
+  }, [here.id]);
   // From the step before: what happened at other stations is no time spent on this one.
   const since = view.history.findLast((entry) => entry.stepId !== null)?.at ?? null;
   return (
-    <section aria-live="polite" className="rounded-2xl border bg-surface p-5">
+    <section ref={card} aria-live="polite" className="rounded-2xl border bg-surface p-5 short:p-3">
       <p className="flex gap-3 text-[15px] text-soft">
         <span className="figures">
           {acts.findIndex(({ id }) => id === here.id) + 1} of {acts.length}
