@@ -1,4 +1,16 @@
-import { type Sheet, habitNote, marginOptions, practiceNote } from '@/core/sheet';
+import {
+  type HowKnown,
+  type Sheet,
+  beforeWords,
+  habitNote,
+  howKnown,
+  knownWords,
+  lossWords,
+  marginOptions,
+  partitionBefore,
+  practiceNote,
+  waysOfKnowing,
+} from '@/core/sheet';
 import { proofSentences } from '@/core/copy';
 import {
   type ShowOptions,
@@ -23,12 +35,12 @@ type Props = {
 const th = 'border-b border-black/40 py-1 pr-3 text-left font-semibold';
 const td = 'border-b border-black/15 py-1 pr-3 align-top';
 
-/** The hand-over sheet on paper: the same object that downloads as JSON and Markdown. */
+/** The technician’s sheet on paper: the same object that downloads as JSON and Markdown. */
 export function SheetPaper({ sheet, options, workshop, draft }: Props) {
   const size = (bytes: number) => showBytes(bytes, { locale: options.locale });
   return (
     <article
-      aria-label="Hand-over sheet"
+      aria-label="Technician’s sheet"
       className="mx-auto w-full max-w-[800px] bg-white px-4 py-5 sm:px-9 sm:py-8 text-[14px] text-[#1d1512] shadow-[0_0_0_1px_var(--line)] [--clear-fill:#2c8a76] [--clear:#1b7261] [--over:#a7253a] [--soft:#5d4d40] [--tight-fill:#c98e1b] [--tight:#8a5606] print:max-w-none print:p-0 print:shadow-none"
     >
       {draft && (
@@ -51,7 +63,7 @@ export function SheetPaper({ sheet, options, workshop, draft }: Props) {
       <div className="mt-4 grid gap-6 sm:grid-cols-2 print:grid-cols-2">
         <div>
           <h3 className="text-[15px]">Before</h3>
-          <p className="font-display text-[24px] font-bold">{size(sheet.before.bytes)}</p>
+          <p className="font-display text-[24px] font-bold">{beforeWords(sheet, size)}</p>
           <p className="text-[#5d4d40]">{sheet.before.drive}</p>
         </div>
         <div>
@@ -62,42 +74,15 @@ export function SheetPaper({ sheet, options, workshop, draft }: Props) {
           </p>
         </div>
       </div>
-      <h3 className="mt-5 text-[16px]">Measured and checked</h3>
-      <div className="overflow-x-auto">
-        <table className="mt-1 w-full border-collapse text-[13px]">
-          <thead>
-            <tr>
-              <th className={th}>Check</th>
-              <th className={th}>Value</th>
-              <th className={th}>Limit</th>
-              <th className={`${th} text-right`}>Left</th>
-              <th className={th}>Verdict</th>
-            </tr>
-          </thead>
-          <tbody>
-            {sheet.margins.map(({ station, margin }) => (
-              <tr key={`${station}-${margin.id}`}>
-                <td className={td}>{margin.what}</td>
-                <td className={`${td} figures`}>
-                  {showEstimate(margin.value, margin.unit, marginOptions(sheet, station, options))}
-                </td>
-                <td className={td}>
-                  {showLimit(margin.limit, margin.unit, marginOptions(sheet, station, options))}
-                </td>
-                <td className={`${td} figures text-right`}>
-                  {showLeft(margin, marginOptions(sheet, station, options))}
-                </td>
-                <td className={td}>
-                  <span className="flex items-center gap-1.5">
-                    <BowlSign verdict={margin.verdict} use={margin.use} size={20} />
-                    {verdictWord[margin.verdict]}
-                  </span>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      {waysOfKnowing.map((how) => (
+        <MarginTable
+          key={how}
+          how={how}
+          sheet={sheet}
+          options={options}
+          lines={sheet.margins.filter(({ margin }) => howKnown(margin) === how)}
+        />
+      ))}
       {habitNote(sheet) && <p className="mt-1 text-[13px]">{habitNote(sheet)}</p>}
       {sheet.partitions.length > 0 && (
         <>
@@ -116,7 +101,7 @@ export function SheetPaper({ sheet, options, workshop, draft }: Props) {
                 {sheet.partitions.map((part) => (
                   <tr key={part.name}>
                     <td className={td}>{part.name}</td>
-                    <td className={`${td} figures`}>{size(part.beforeBytes)}</td>
+                    <td className={`${td} figures`}>{partitionBefore(part, size)}</td>
                     <td className={`${td} figures`}>{size(part.afterBytes)}</td>
                     <td className={td}>{part.change}</td>
                   </tr>
@@ -181,12 +166,93 @@ export function SheetPaper({ sheet, options, workshop, draft }: Props) {
           </ul>
         </>
       )}
-      <h3 className="mt-4 text-[16px]">Please note</h3>
+      <Listed
+        title="What did not come across"
+        items={sheet.losses.map(({ what, fate }) => `${what}: ${lossWords(fate)}`)}
+      />
+      <Listed
+        title="Changed for good"
+        items={sheet.forGood.map(
+          ({ what, why, agreed }) =>
+            `${what}. ${why} ${agreed ? 'The owner had agreed.' : 'Nobody noted that the owner agreed.'}`,
+        )}
+      />
+      <Listed title="Please note" items={sheet.cautions} />
+    </article>
+  );
+}
+
+/** The margins that are known in one way, under its heading. */
+function MarginTable({
+  how,
+  sheet,
+  options,
+  lines,
+}: {
+  how: HowKnown;
+  sheet: Sheet;
+  options: ShowOptions;
+  lines: Sheet['margins'];
+}) {
+  if (lines.length === 0) return null;
+  const { title, hint } = knownWords[how];
+  return (
+    <section className="mt-5 print:break-inside-avoid-page">
+      <h3 className="text-[16px] print:break-after-avoid">
+        {title} <span className="font-sans text-[13px] font-normal text-[#5d4d40]">{hint}</span>
+      </h3>
+      <div className="overflow-x-auto">
+        <table className="mt-1 w-full border-collapse text-[13px]">
+          <thead>
+            <tr>
+              <th className={th}>Check</th>
+              <th className={th}>Value</th>
+              <th className={th}>Limit</th>
+              <th className={`${th} text-right`}>Left</th>
+              <th className={th}>Verdict</th>
+            </tr>
+          </thead>
+          <tbody>
+            {lines.map(({ station, margin }) => (
+              <tr key={`${station}-${margin.id}`}>
+                <td className={td}>{margin.what}</td>
+                <td className={`${td} figures`}>
+                  {showEstimate(margin.value, margin.unit, marginOptions(sheet, station, options))}
+                </td>
+                <td className={td}>
+                  {showLimit(margin.limit, margin.unit, marginOptions(sheet, station, options))}
+                </td>
+                <td className={`${td} figures text-right`}>
+                  {showLeft(margin, marginOptions(sheet, station, options))}
+                </td>
+                <td className={td}>
+                  <span className="flex items-center gap-1.5">
+                    <BowlSign verdict={margin.verdict} use={margin.use} size={20} />
+                    {verdictWord[margin.verdict]}
+                  </span>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+/** A heading with its points; nothing where there are none. */
+export function Listed({ title, items }: { title: string; items: string[] }) {
+  if (items.length === 0) return null;
+  return (
+    <section className="mt-4 print:break-inside-avoid">
+      <h3 className="text-[16px]">{title}</h3>
       <ul className="list-disc pl-5">
-        {sheet.cautions.map((caution) => (
-          <li key={caution}>{caution}</li>
+        {items.map((item) => (
+          <li key={item} className="break-words" dir="auto">
+            {item}
+          </li>
         ))}
       </ul>
-    </article>
+    </section>
   );
 }

@@ -116,7 +116,7 @@ it('a second family: captive screws, 10 % held back, and a device that starts on
   await page.waitForURL('**/hand-over');
   await page.emulateMedia({ media: 'print' });
   expect(await page.getByRole('navigation', { name: 'Stations of this job' }).isVisible()).toBe(false);
-  expect(await page.getByRole('article', { name: 'Hand-over sheet' }).isVisible()).toBe(true);
+  expect(await page.getByRole('article', { name: 'Owner’s page' }).isVisible()).toBe(true);
   await page.emulateMedia({ media: 'screen' });
 });
 

@@ -102,7 +102,7 @@ it('goes from an empty take-in form to the sheet by keyboard alone', async () =>
   await page.getByRole('button', { name: 'Hand over' }).waitFor();
   await press('Enter');
   await page.getByText('This job is closed.').waitFor();
-  await page.getByRole('article', { name: 'Hand-over sheet' }).getByText('Cook, ferry Merrow').waitFor();
+  await page.getByRole('article', { name: 'Owner’s page' }).getByText('Cook, ferry Merrow').waitFor();
 
   const sheet = (await (await fetch(`${app.address}/api/jobs/${id}/sheet?as=json`)).json()) as {
     copy: { mismatches: number };

@@ -52,7 +52,7 @@ describe('an empty place', () => {
     expect(bench.state.history.at(-1)?.sentence).toContain('there is nothing to copy');
     bench.do({ kind: 'lay-out', wish: fillWish });
     const sheet = makeSheet(bench.state, bench.context);
-    expect(sheet.before).toEqual({ drive: 'none, the place was empty', bytes: 0 });
+    expect(sheet.before).toEqual({ drive: 'none, the place was empty', bytes: null });
     expect(sheet.oldDrive).toBe('No old drive: the place was empty');
   });
 });

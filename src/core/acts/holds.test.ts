@@ -61,7 +61,12 @@ const wanted: Record<Exclude<HoldCode, 'system-version' | 'fit-unmeasured' | 'tr
   charger: { stops: ['board', 'swap'], override: 'nobody', fact: ['charger.connected', false] },
   mains: { stops: ['board', 'swap'], override: 'nobody', fact: ['mains.plugged', false], only: hasMains },
   supply: { stops: ['board', 'swap'], override: 'nobody', fact: ['supply.discharged', true], only: hasMains },
-  encryption: { stops: ['copy'], override: 'nobody', fact: ['encryption.on', false], only: isCopied },
+  encryption: {
+    stops: ['opening', 'copy'],
+    override: 'nobody',
+    fact: ['encryption.on', false],
+    only: isCopied,
+  },
   label: { stops: ['first-write'], override: 'nobody', fact: ['target.armed', true], only: isCopied },
   'copy-unverified': {
     stops: ['swap'],

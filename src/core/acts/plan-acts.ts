@@ -10,6 +10,7 @@ import {
   expectedLayout,
   fitOfIds,
   insideOfChoice,
+  lossesOfJob,
   marginSentence,
   needsReason,
   notAgreed,
@@ -60,6 +61,40 @@ export const agree = personAct(
         agrees
           ? `The owner agrees: ${change.title}. ${change.risk}`
           : `The owner does not agree: ${change.title}.${isChosen ? ' The chosen drive is taken back.' : ''}`,
+      );
+    },
+  },
+);
+
+/** What the owner says of one thing that the way does not bring across; once all of them are said, the second copy is no question any more. */
+export const loss = personAct(
+  z.object({
+    kind: z.literal('loss'),
+    what: z.string().trim().min(1).max(200),
+    fate: z.enum(['saved', 'may-go']),
+  }),
+  {
+    words: 'note what the owner says of something that does not come across',
+    afterHandOver: false,
+    needs: always,
+    stops: [],
+    permit: always,
+    decide({ state: { job }, act: { what, fate }, context }) {
+      const losses = lossesOfJob(job, context.profile);
+      if (!losses.includes(what))
+        return refuse('no-loss', 'This way does not lose that.', 'Choose one that is listed at Data.');
+      const settled = [
+        ...job.losses.filter((one) => one.what !== what && losses.includes(one.what)),
+        { what, fate },
+      ];
+      const isSettled = losses.every((one) => settled.some(({ what: told }) => told === one));
+      return said(
+        { ...job, losses: settled },
+        'loss',
+        fate === 'saved'
+          ? `Does not come across, and is saved elsewhere: ${what}.`
+          : `Does not come across, and may go, the owner says: ${what}.`,
+        isSettled ? [{ fact: 'second-copy.made', value: true }] : [],
       );
     },
   },

@@ -22,6 +22,7 @@ export const actTable = Object.freeze({
   library: device.library,
   note: device.note,
   agree: plan.agree,
+  loss: plan.loss,
   brought: plan.brought,
   choose: plan.choose,
   'lay-out': plan.layOut,

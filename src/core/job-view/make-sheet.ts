@@ -11,6 +11,7 @@ import {
   fitAnswer,
   isOnSheet,
   type JobRecord,
+  lossesOfJob,
   newDriveOf,
 } from '../job';
 import type { Sheet } from '../sheet';
@@ -63,7 +64,7 @@ export function makeSheet(
           drive: takeIn.oldDrive.formFactor,
           bytes: driveBytes({ labelGB: takeIn.oldDrive.labelGB, sectorBytes: 512 }),
         }
-      : { drive: 'none, the place was empty', bytes: 0 },
+      : { drive: 'none, the place was empty', bytes: null },
     after: {
       drive: drive ? `${drive.maker} ${drive.model}, ${drive.formFactor}` : 'none chosen',
       bytes: drive ? driveBytes(drive) : 0,
@@ -74,9 +75,9 @@ export function makeSheet(
       name: part.name,
       type: partitionTypes[part.typeGuid] ?? 'other',
       // Where the device wrote it by itself the old drive had no part in it.
-      beforeBytes: layout && !writesItself(job.route) ? oldBytes(layout, part) : 0,
+      beforeBytes: layout && !writesItself(job.route) ? oldBytes(layout, part) : null,
       afterBytes: layout ? placedBytes(layout, part) : 0,
-      change: part.change,
+      change: writesItself(job.route) ? 'made new' : part.change,
     })),
     practice: job.takeIn.practice,
     copy: job.copy,
@@ -102,10 +103,48 @@ export function makeSheet(
     showsCapacity: profile.showsCapacity,
     cautions: [
       'Opening may have ended a guarantee; local law differs.',
-      'The first charge after the work: stay near, and stop if the back warms or bulges.',
+      ...(profile.procedure.power === 'mains'
+        ? [
+            'A mains supply is inside: if it smells, hums or trips the fuse, pull the plug and let somebody trained look.',
+          ]
+        : ['The first charge after the work: stay near, and stop if the back warms or bulges.']),
       'Jicara advises; the maker’s manual, local rules and licensed practice come first.',
     ],
+    firstDays: firstDaysOf(job),
+    losses: lossesOfJob(job, profile).map((what) => ({
+      what,
+      fate: job.losses.find((one) => one.what === what)?.fate ?? null,
+    })),
+    forGood: [
+      ...profile.caseChanges
+        .filter(({ id, isFinal }) => isFinal && choice?.caseChangeIds.includes(id))
+        .map(({ id, title, risk }) => ({ what: title, why: risk, agreed: job.agreedChanges.includes(id) })),
+      ...[...profile.procedure.open, ...profile.procedure.swap]
+        .filter(({ id, final }) => final && state.doneSteps.includes(id))
+        .map(({ id, title, final }) => ({
+          what: title,
+          why: final ?? '',
+          agreed: job.agreedChanges.includes(id),
+        })),
+    ],
+    guarantee: drive?.guaranteeYears
+      ? `The maker of the new drive states ${drive.guaranteeYears} ${drive.guaranteeYears === 1 ? 'year' : 'years'} from the day of purchase; keep the bill.`
+      : null,
   };
+}
+
+/** What the owner does in the first days, by what was done here. */
+function firstDaysOf({ takeIn, route, copy }: JobRecord['job']): string[] {
+  const sealed = takeIn.encryption === 'yes';
+  return [
+    'Use it for an evening and look whether all is there: games, saved games, sign-ins.',
+    ...(sealed && copy
+      ? ['Encryption was on when it came in: look whether it is on again, and switch it on where it is not.']
+      : []),
+    ...(writesItself(route) ? ['Sign in, then let it fetch its updates before anything is moved back.'] : []),
+    ...(takeIn.oldDrive ? ['Do not give the old drive away before then: it is the way back.'] : []),
+    'If it stops, asks for a key or shows another size, bring it with this page.',
+  ];
 }
 
 /** Who did how many steps, and the minutes they usually take; steps taken back do not count. */

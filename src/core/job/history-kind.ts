@@ -4,6 +4,7 @@
  */
 export const historyKinds = Object.freeze({
   'take-in': { onSheet: false },
+  loss: { onSheet: false },
   profile: { onSheet: false },
   amend: { onSheet: false },
   observe: { onSheet: false },

@@ -41,6 +41,7 @@ export { PowerRun, devicePace, deviceSeconds } from './power-run';
 export { choiceFit, fitAnswer, fitOfIds, insideOfChoice, keepWhatFits } from './fit-of';
 export { isAllowed, marginSentence, needsReason, notAgreed } from './agreed';
 export { oldDriveOf, settingOfJob } from './setting-of-job';
+export { lossesOfJob } from './losses-of-job';
 export { measuringOf } from './measuring';
 export { placeIdOf } from './place-of-job';
 export { handworkSpread, promiseMargin, workLeftSeconds } from './promise';

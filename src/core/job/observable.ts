@@ -9,6 +9,7 @@ export const observable = [
   'charger.connected',
   'stick.inserted',
   'second-copy.made',
+  'key.at-hand',
   'storage-mode.entered',
   'mains.plugged',
   'feeds.on',

@@ -19,6 +19,7 @@ import {
 import { writesItself } from '../route';
 import { chargeLimitOf } from './charge-policy';
 import { fitAnswer, insideOfChoice } from './fit-of';
+import { lossesOfJob } from './losses-of-job';
 import { measuringOf } from './measuring';
 import { placeIdOf } from './place-of-job';
 import type { DecideContext, JobContext } from './context';
@@ -100,14 +101,12 @@ export const holdsOf = (
   context: JobContext & Partial<Pick<DecideContext, 'findBuild' | 'technicians' | 'by'>>,
 ): Hold[] => {
   const { route } = state.job;
-  const way = context.profile.ways?.[route];
   const holds = standingHolds(state.facts, {
     chargeLimitPercent: chargeLimitOf(context.profile, state.job),
     targetLabel: state.job.dock?.new.benchLabel ?? null,
     ledger: ledgerOf(state, context),
     carriedBy: route === 'stick' ? 'stick' : writesItself(route) ? 'device' : 'copy',
-    losesData:
-      writesItself(route) && state.job.takeIn.dataToKeep && (way?.possible ? way.loses.length > 0 : true),
+    losesData: state.job.takeIn.dataToKeep && lossesOfJob(state.job, context.profile).length > 0,
     onlyImage: state.job.copy?.into === 'image-file',
     storageMode: state.job.chargePolicy === 'storage-mode',
     power: context.profile.procedure.power,

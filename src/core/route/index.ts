@@ -3,3 +3,4 @@ export { Route, StationId } from './route-schema';
 export type { StationState } from './stations';
 export { emptyWords, isLed, rankWays, usualRates, wayNames, wayOfEmpty } from './ways';
 export type { RankedWay, WayFacts } from './ways';
+export { lossesOf } from './losses';

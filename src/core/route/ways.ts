@@ -2,6 +2,7 @@ import { type CarryWay, type DeviceProfile, type WayId, wayIds } from '../device
 import { type Spread, addSpreads } from '../link';
 import type { Estimate } from '../margin';
 import { chargeNeeded } from './charge';
+import { lossesOf } from './losses';
 
 export type RankedWay = {
   id: WayId;
@@ -132,10 +133,11 @@ function ranked(
   const alone =
     movesInDevice.includes(id) && bytes ? addSpreads(minutes(way.alone), bytes) : minutes(way.alone);
   const before: string[] = [];
-  if (way.loses.length > 0 && facts.dataToKeep)
+  const loses = lossesOf({ ways }, id, facts);
+  if (loses.length > 0 && facts.dataToKeep)
     before.push('The owner wants the data kept: make a second copy first.');
   if (id === 'copy-on-dock' && facts.isEncrypted)
-    before.push('Encryption is on: switch it off first, or all blocks must be copied.');
+    before.push('Encryption is on: switch it off first, or carry it over sealed with its key at hand.');
   if (id === 'copy-on-dock' && facts.isEncrypted === null) before.push('Ask whether encryption is on.');
   return {
     ...base,
@@ -145,7 +147,7 @@ function ranked(
     hands: minutes(way.hands),
     alone,
     charge: procedure.power === 'cell' && movesInDevice.includes(id) ? chargeNeeded(alone, unattended) : null,
-    loses: way.loses,
+    loses,
     needs: way.needs,
     before,
   };

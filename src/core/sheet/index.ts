@@ -1,3 +1,6 @@
 export { habitNote, marginOptions, practiceNote } from './sheet';
 export { Sheet } from './sheet-schema';
 export { sheetMarkdown } from './markdown';
+export { howKnown, knownWords, waysOfKnowing } from './how-known';
+export type { HowKnown } from './how-known';
+export { beforeWords, lossWords, partitionBefore } from './sheet';

@@ -1,6 +1,7 @@
 import { type ShowOptions, showBytes, showEstimate, showLeft, showLimit, showMoney } from '../units';
 import { proofSentences } from '../copy';
-import { habitNote, marginOptions, practiceNote } from './sheet';
+import { howKnown, knownWords, waysOfKnowing } from './how-known';
+import { beforeWords, habitNote, lossWords, marginOptions, partitionBefore, practiceNote } from './sheet';
 import { type Sheet } from './sheet-schema';
 
 const verdictWords = { clear: 'clear', tight: 'tight', over: 'over', unknown: 'not known' } as const;
@@ -19,24 +20,33 @@ export function sheetMarkdown(sheet: Sheet, options: ShowOptions & { locale: str
     ...(sheet.practice ? [`**${practiceNote}**`, ''] : []),
     `For ${e(sheet.owner)}${sheet.place ? `, ${e(sheet.place)}` : ''}. Serial number ${e(sheet.serial || 'not given')}. ${sheet.madeAt.slice(0, 10)}.`,
     '',
-    `Before: ${e(sheet.before.drive)}, ${size(sheet.before.bytes)}. After: ${e(sheet.after.drive)}, ${size(sheet.after.bytes)}, bench label ${e(sheet.after.benchLabel)}, serial number ${e(sheet.after.serial)}.`,
+    `Before: ${e(sheet.before.drive)}, ${beforeWords(sheet, size)}. After: ${e(sheet.after.drive)}, ${size(sheet.after.bytes)}, bench label ${e(sheet.after.benchLabel)}, serial number ${e(sheet.after.serial)}.`,
     '',
-    '## Measured and checked',
-    '',
-    '| Check | Value | Limit | Left | Verdict |',
-    '| --- | --- | --- | --- | --- |',
-    ...sheet.margins.map(
-      ({ station, margin }) =>
-        `| ${e(margin.what)} | ${showEstimate(margin.value, margin.unit, marginOptions(sheet, station, options))} | ${showLimit(margin.limit, margin.unit, marginOptions(sheet, station, options))} | ${showLeft(margin, marginOptions(sheet, station, options))} | ${verdictWords[margin.verdict]} |`,
-    ),
-    '',
+    ...waysOfKnowing.flatMap((how) => {
+      const lines = sheet.margins.filter(({ margin }) => howKnown(margin) === how);
+      if (lines.length === 0) return [];
+      const { title, hint } = knownWords[how];
+      return [
+        `## ${title}`,
+        '',
+        `_${hint}_`,
+        '',
+        '| Check | Value | Limit | Left | Verdict |',
+        '| --- | --- | --- | --- | --- |',
+        ...lines.map(
+          ({ station, margin }) =>
+            `| ${e(margin.what)} | ${showEstimate(margin.value, margin.unit, marginOptions(sheet, station, options))} | ${showLimit(margin.limit, margin.unit, marginOptions(sheet, station, options))} | ${showLeft(margin, marginOptions(sheet, station, options))} | ${verdictWords[margin.verdict]} |`,
+        ),
+        '',
+      ];
+    }),
     ...(habitNote(sheet) ? [habitNote(sheet), ''] : []),
     '## Partitions',
     '',
     '| Partition | Before | After |',
     '| --- | --- | --- |',
     ...sheet.partitions.map(
-      (p) => `| ${e(p.name)} | ${size(p.beforeBytes)} | ${size(p.afterBytes)} (${p.change}) |`,
+      (p) => `| ${e(p.name)} | ${partitionBefore(p, size)} | ${size(p.afterBytes)} (${p.change}) |`,
     ),
     '',
   ];
@@ -72,6 +82,21 @@ export function sheetMarkdown(sheet: Sheet, options: ShowOptions & { locale: str
       '',
     );
   }
+  const list = (title: string, items: string[]) => {
+    if (items.length > 0) lines.push(`## ${title}`, '', ...items.map((item) => `- ${e(item)}`), '');
+  };
+  list(
+    'What did not come across',
+    sheet.losses.map(({ what, fate }) => `${what}: ${lossWords(fate)}`),
+  );
+  list(
+    'Changed for good',
+    sheet.forGood.map(
+      ({ what, why, agreed }) =>
+        `${what}. ${why} ${agreed ? 'The owner had agreed.' : 'Nobody noted that the owner agreed.'}`,
+    ),
+  );
+  list('In the first days', [...sheet.firstDays, ...(sheet.guarantee ? [sheet.guarantee] : [])]);
   lines.push('## Please note', '', ...sheet.cautions.map((caution) => `- ${e(caution)}`), '');
   return lines.join('\n');
 }

@@ -12,13 +12,15 @@ export const Sheet = z.object({
   owner: z.string(),
   place: z.string(),
   madeAt: z.iso.datetime(),
-  before: z.object({ drive: z.string(), bytes: z.int() }),
+  /** Null where nothing was in the place. */
+  before: z.object({ drive: z.string(), bytes: z.int().nullable() }),
   after: z.object({ drive: z.string(), bytes: z.int(), benchLabel: z.string(), serial: z.string() }),
   partitions: z.array(
     z.object({
       name: z.string(),
       type: z.string(),
-      beforeBytes: z.int(),
+      /** Null where the system is fresh: the old drive had no part in it. */
+      beforeBytes: z.int().nullable(),
       afterBytes: z.int(),
       change: z.string(),
     }),
@@ -36,6 +38,14 @@ export const Sheet = z.object({
   /** How this device counts when it shows a size; the readings of Prove are in it, all else in thousands. */
   showsCapacity: z.enum(['decimal', 'binary', 'binary-called-decimal']),
   cautions: z.array(z.string()),
+  /** What the owner does in the first days. */
+  firstDays: z.array(z.string()).default([]),
+  /** What does not come across, and what the owner said of it; null where nobody asked. */
+  losses: z.array(z.object({ what: z.string(), fate: z.enum(['saved', 'may-go']).nullable() })).default([]),
+  /** What was changed for good, and whether the owner had agreed before. */
+  forGood: z.array(z.object({ what: z.string(), why: z.string(), agreed: z.boolean() })).default([]),
+  /** What the maker of the new drive promises, in words; null where nobody stated it. */
+  guarantee: z.string().nullable().default(null),
 });
 
 export type Sheet = z.infer<typeof Sheet>;

@@ -8,6 +8,16 @@ export const marginOptions = (sheet: Sheet, station: string, options: ShowOption
   ...(sheet.parts[0] ? { currency: sheet.parts[0].price.currency } : {}),
 });
 
+/** What was in the place before, in words; `size` shows bytes. */
+export const beforeWords = ({ before }: Pick<Sheet, 'before'>, size: (bytes: number) => string): string =>
+  before.bytes === null || before.bytes === 0 ? 'empty' : size(before.bytes);
+
+/** How large a partition was before, in words: a fresh system had none. */
+export const partitionBefore = (
+  { beforeBytes }: Sheet['partitions'][number],
+  size: (bytes: number) => string,
+): string => (beforeBytes === null || beforeBytes === 0 ? 'fresh' : size(beforeBytes));
+
 /** Said where a device counts otherwise than a label does; empty where they agree. */
 export const habitNote = (sheet: Sheet): string =>
   ({
@@ -20,3 +30,11 @@ export const habitNote = (sheet: Sheet): string =>
 /** Said at the top of a sheet of practice, wherever it is read. */
 export const practiceNote =
   'Practice: the drives and the device were simulated. Nothing on this sheet proves anything of real ones.';
+
+/** What the owner said of something that did not come across. */
+export const lossWords = (fate: Sheet['losses'][number]['fate']): string =>
+  fate === 'saved'
+    ? 'saved elsewhere, and looked at there'
+    : fate === 'may-go'
+      ? 'may go, the owner said'
+      : 'nobody asked the owner';

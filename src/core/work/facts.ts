@@ -15,6 +15,8 @@ export const knownFacts = [
   'consent.given',
   'cover.on',
   'encryption.on',
+  /** The owner’s recovery key is here: what is sealed is carried over sealed. */
+  'key.at-hand',
   'feeds.on',
   /** What could only be measured inside has been. */
   'heights.measured',

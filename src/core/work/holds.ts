@@ -168,9 +168,11 @@ const rules: Rule[] = [
     safe: false,
     wrong: 'Encryption is on',
     unknown: 'It is not known whether encryption is on',
-    why: 'A sealed partition cannot be copied by used blocks, nor grown.',
-    remedy: () => 'Have the owner switch encryption off and wait until it has finished, then note it.',
-    stops: ['copy'],
+    why: 'A sealed partition cannot be copied by used blocks, nor grown, and may ask for its key in another drive. Once the device lies open nobody can switch it off.',
+    remedy: () =>
+      'While it still starts: look in its settings. Switched off and finished, note it; else carry it over sealed, with the recovery key at hand.',
+    orFact: 'key.at-hand',
+    stops: ['opening', 'copy'],
     onlyWhere: isCopied,
   },
   {

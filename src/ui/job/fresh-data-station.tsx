@@ -1,7 +1,8 @@
 'use client';
+import { lossesOfJob } from '@/core/job';
 import { MainAction } from '../main-action';
 import { Card, StationFrame } from '../station-frame';
-import { SecondCopyHold } from './second-copy-hold';
+import { LossesCard } from './losses-card';
 import type { StationProps } from './station-props';
 import { canTurn, takeWay } from './take-way';
 import { WayAside } from './way-aside';
@@ -16,11 +17,11 @@ export function FreshDataStation({ view, act, busy, goOn }: StationProps) {
   const asked = prompts.filter(({ comes }) => comes === job.route);
   return (
     <StationFrame
-      aside={<WayAside way={profile.ways?.[job.route]} />}
+      aside={<WayAside way={profile.ways?.[job.route]} loses={lossesOfJob(job, profile)} />}
       actions={<MainAction words={goOn?.words ?? 'Go on'} go={goOn?.go ?? null} busy={busy} />}
       say="Nothing is written before the device is closed again and switched on."
     >
-      <SecondCopyHold view={view} act={act} busy={busy} />
+      <LossesCard view={view} act={act} busy={busy} />
       <Card title="What the device will do by itself" hint="touch nothing while it does">
         <ol className="flex flex-col gap-3">
           {phases.map((phase) => (

@@ -4,6 +4,7 @@ import { Button } from '../button';
 import { Choice } from '../choice';
 import { MainAction } from '../main-action';
 import { HoldNotice } from '../notice';
+import { OwnerPage } from '../owner-page';
 import { SheetPaper } from '../sheet-paper';
 import { Card, StationFrame } from '../station-frame';
 import { type StationProps, showOptions } from './station-props';
@@ -16,6 +17,8 @@ export function HandOverStation({ view, act, busy }: StationProps) {
   const [oldDrive, setOldDrive] = useState<'kept' | 'returned'>('kept');
   const handedOver = job.handedOver !== null;
   const ready = job.proved && !hold;
+  const [paper, setPaper] = useState<'owner' | 'technician'>('owner');
+  const Paper = paper === 'owner' ? OwnerPage : SheetPaper;
   const left = job.takeIn.oldDrive ? oldDrive : ('none' as const);
   const handOver = ready && !handedOver ? () => void act({ kind: 'hand-over', oldDrive: left }) : undefined;
   const print = ready ? () => window.print() : undefined;
@@ -25,6 +28,17 @@ export function HandOverStation({ view, act, busy }: StationProps) {
     <StationFrame
       aside={
         <>
+          <div className="mb-4">
+            <Choice
+              legend="The paper shown and printed"
+              value={paper}
+              onChange={setPaper}
+              options={[
+                { value: 'owner', label: 'Owner’s page', hint: 'one side, goes with the device' },
+                { value: 'technician', label: 'Technician’s sheet', hint: 'every figure, stays here' },
+              ]}
+            />
+          </div>
           <h2 className="mb-2 text-[17px]">What goes with it</h2>
           {handedOver ? (
             <p>
@@ -64,7 +78,7 @@ export function HandOverStation({ view, act, busy }: StationProps) {
       actions={
         <>
           <MainAction
-            words={handedOver ? 'Print the sheet' : 'Hand over'}
+            words={handedOver ? 'Print it' : 'Hand over'}
             go={handOver ?? print ?? null}
             busy={busy}
           />
@@ -74,7 +88,7 @@ export function HandOverStation({ view, act, busy }: StationProps) {
             </Button>
           ) : (
             <Button disabled={!print} onClick={print}>
-              Print the sheet
+              Print it
             </Button>
           )}
         </>
@@ -93,7 +107,7 @@ export function HandOverStation({ view, act, busy }: StationProps) {
           Finish Prove first: the sheet says what was measured, never what was hoped.
         </Card>
       )}
-      <SheetPaper
+      <Paper
         sheet={view.sheet}
         options={showOptions(view)}
         workshop={view.frame.settings.workshop}

@@ -28,7 +28,14 @@ export function HoldRemedy({ hold, act, busy, limitPercent, onDock = false }: Pr
     case 'card':
       return observe('card.inserted', false, 'The card is out');
     case 'encryption':
-      return observe('encryption.on', false, 'Encryption is off now');
+      return (
+        <div className="flex flex-wrap gap-3">
+          {observe('encryption.on', false, 'Seen in its settings: it is off')}
+          {hold.seen
+            ? observe('key.at-hand', true, 'Carry it over sealed: the recovery key is here')
+            : observe('encryption.on', true, 'Seen in its settings: it is on')}
+        </div>
+      );
     case 'swollen':
       // Seen swollen is not seen flat again; where nobody has looked yet, looking answers it either way.
       return hold.seen ? null : (

@@ -1,4 +1,5 @@
 'use client';
+import { lossesOfJob } from '@/core/job';
 import type { CopyState } from '@/core/copy';
 import { isTrue } from '@/core/work';
 import { showDuration, showDurationRange } from '@/core/units';
@@ -21,6 +22,7 @@ export function RestoreStation({ view, act, busy, copy, goOn }: StationProps & {
   const options = showOptions(view);
   const { stick } = job;
   const way = profile.ways?.stick;
+  const loses = lossesOfJob(view.job, profile);
   const hold = view.stationHolds['first-power'] ?? null;
   const isIn = isTrue(facts, 'stick.inserted');
   const charger = isTrue(facts, 'charger.connected');
@@ -78,8 +80,8 @@ export function RestoreStation({ view, act, busy, copy, goOn }: StationProps & {
                 alone{' '}
                 <b className="figures">{showDurationRange(way.alone.least * 60, way.alone.most * 60)}</b>.
               </p>
-              {way.loses.length > 0 && (
-                <p className="mt-1 text-[14px] text-soft">The owner loses {way.loses.join('; ')}.</p>
+              {loses.length > 0 && (
+                <p className="mt-1 text-[14px] text-soft">The owner loses {loses.join('; ')}.</p>
               )}
             </section>
           )}

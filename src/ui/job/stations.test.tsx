@@ -155,7 +155,7 @@ describe('data', () => {
     fireEvent.change(screen.getByLabelText('Held back, %'), { target: { value: 'half' } });
     expect(screen.getByText(/is not a number/u)).toBeTruthy();
     expect(button('Accept this layout').disabled).toBe(true);
-    fireEvent.click(button('Encryption is off now'));
+    fireEvent.click(button('Seen in its settings: it is off'));
     expect(acts).toEqual([{ kind: 'observe', fact: 'encryption.on', value: false }]);
   });
 
@@ -491,8 +491,13 @@ describe('first power, prove, hand over', () => {
 
   it('prints a draft and hands nothing over before the proof', () => {
     render(<HandOverStation {...props(viewOf(running()))} />);
-    const sheet = screen.getByRole('article', { name: 'Hand-over sheet' });
-    expect(within(sheet).getByText(/Draft/u)).toBeTruthy();
+    const page = screen.getByRole('article', { name: 'Owner’s page' });
+    expect(within(page).getByText(/Draft/u)).toBeTruthy();
+    expect(within(page).getByText('Not seen')).toBeTruthy();
+    expect(within(page).getAllByText(/date and signature/u)).toHaveLength(2);
+    fireEvent.click(screen.getByLabelText(/Technician’s sheet/u));
+    const sheet = screen.getByRole('article', { name: 'Technician’s sheet' });
+    expect(within(sheet).getByText('Forecast')).toBeTruthy();
     expect(button('Hand over').disabled).toBe(true);
     press('Enter');
     expect(acts).toEqual([]);

@@ -1,4 +1,5 @@
 'use client';
+import { lossesOfJob } from '@/core/job';
 import { useState } from 'react';
 import { isKept } from '@/core/margin';
 import { isTrue } from '@/core/work';
@@ -7,7 +8,7 @@ import { Ribbons } from '../layout/ribbons';
 import { MainAction } from '../main-action';
 import { FaultNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
-import { SecondCopyHold } from './second-copy-hold';
+import { LossesCard } from './losses-card';
 import { StickCard } from './stick-card';
 import { StickElsewhere } from './stick-elsewhere';
 import { type StationProps, showOptions } from './station-props';
@@ -31,6 +32,7 @@ export function StickDataStation({ view, act, busy, goOn }: StationProps) {
       aside={
         <WayAside
           way={profile.ways?.stick}
+          loses={lossesOfJob(job, profile)}
           keeping={
             job.takeIn.dataToKeep
               ? 'The owner wants the data kept: the old drive stays untouched, and what must be on the new one is saved elsewhere first.'
@@ -57,7 +59,7 @@ export function StickDataStation({ view, act, busy, goOn }: StationProps) {
           : 'The device is opened only when a stick with the right image is ready.'
       }
     >
-      <SecondCopyHold view={view} act={act} busy={busy} />
+      <LossesCard view={view} act={act} busy={busy} />
       {isReal ? (
         <StickElsewhere act={act} busy={busy} />
       ) : (

@@ -1,10 +1,15 @@
 import type { CarryWay } from '@/core/device';
 import { showDurationRange } from '@/core/units';
 
-type Props = { way: CarryWay | undefined; /** Said where the owner wants data kept. */ keeping?: string };
+type Props = {
+  way: CarryWay | undefined;
+  /** What it does not bring across in this job. */
+  loses: string[];
+  /** Said where the owner wants data kept. */ keeping?: string;
+};
 
 /** What a way costs: what the owner loses, how long it takes, what must be at hand. */
-export function WayAside({ way, keeping }: Props) {
+export function WayAside({ way, loses, keeping }: Props) {
   if (!way?.possible) return null;
   const minutes = ({ least, most }: { least: number; most: number }) => (
     <b className="figures">{showDurationRange(least * 60, most * 60)}</b>
@@ -13,11 +18,11 @@ export function WayAside({ way, keeping }: Props) {
     <div className="flex flex-col gap-4">
       <section>
         <h2 className="text-[17px]">The owner loses</h2>
-        {way.loses.length === 0 ? (
+        {loses.length === 0 ? (
           <p>nothing</p>
         ) : (
           <ul className="list-disc pl-5">
-            {way.loses.map((what) => (
+            {loses.map((what) => (
               <li key={what}>{what}</li>
             ))}
           </ul>
