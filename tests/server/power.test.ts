@@ -62,6 +62,9 @@ async function hands(id: string): Promise<void> {
 
 it('a console formats its empty drive: it asks, is answered, tests it, and asks once more', async () => {
   const id = await begin('quenlo-atrium', '2230-S3-M', 'format');
+  // What lies on the old drive does not come across, and somebody says so.
+  expect(await doing(id, { kind: 'step', stepId: (await view(id)).nextStepId })).toBe('hold-second-copy');
+  expect(await doing(id, { kind: 'observe', fact: 'second-copy.made', value: true })).toBe('ok');
   await hands(id);
   expect(await doing(id, { kind: 'switch-on' })).toBe('ok');
   workshop.pass(30);

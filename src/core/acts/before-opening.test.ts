@@ -3,8 +3,9 @@ import { DeviceProfile } from '../device';
 import { holdsOf, lossesOfJob, nextStep } from '../job';
 import { makeSheet } from '../job-view';
 import { howKnown, partitionBefore, sheetMarkdown } from '../sheet';
-import { lossesOf, rankWays } from '../route';
+import { chargeOfWay, lossesOf, rankWays } from '../route';
 import { showBytes } from '../units';
+import { permit } from '.';
 import { Bench, choose, oldDrive, profile, proof, takeIn } from './bench.test.data';
 import { fillWish } from '../disk';
 
@@ -131,5 +132,51 @@ describe('the sheet says how each thing is known', () => {
     expect(cautions(profile)).toMatch(/first charge/u);
     expect(cautions(atrium)).not.toMatch(/charge|bulges/u);
     expect(cautions(atrium)).toMatch(/mains supply/u);
+  });
+});
+
+describe('what the device does alone', () => {
+  const held = (bench: Bench) =>
+    holdsOf(bench.state, bench.context).find(({ code }) => code === 'unattended');
+  const begun = (chargePercent: number | null) => {
+    const bench = new Bench({ ...takeIn, dataToKeep: false, chargePercent });
+    bench.do({ kind: 'route', route: 'network' });
+    return bench;
+  };
+
+  it('is begun with the charger in, whatever little is left; a copy on the dock asks nothing', () => {
+    const bench = begun(8);
+    expect(held(bench)).toMatchObject({ stops: ['unattended'], override: 'technician' });
+    expect(held(bench)!.why).toMatch(/takes up to \d+ % of a full charge, and 8 % was left/u);
+    bench.do({ kind: 'observe', fact: 'charger.connected', value: true });
+    expect(held(bench)).toBeUndefined();
+    expect(held(new Bench())).toBeUndefined();
+    expect(held(begun(null))!.why).toMatch(/nobody has said what is left/u);
+  });
+
+  it('stops the key that begins it', () => {
+    const bench = begun(8);
+    const on = { onAt: bench.at, real: false, menu: true, pace: 1, presses: [] };
+    const state = { ...bench.state, job: { ...bench.state.job, power: on } };
+    const code = (fact: boolean) => {
+      const facts = fact
+        ? { ...state.facts, 'charger.connected': { value: true, at: bench.at, by: 'IM' } }
+        : state.facts;
+      const said = permit({ ...state, facts }, { kind: 'press', key: 'network' }, bench.context);
+      return said.ok ? 'ok' : said.fault.code;
+    };
+    expect(code(false)).toBe('hold-unattended');
+    expect(code(true)).toBe('ok');
+  });
+
+  it('needs no charger where enough is known to be left, nor where there is no cell', () => {
+    const enough = chargeOfWay(profile, 'format');
+    const most = enough?.known ? enough.value + (enough.plus ?? 0) : Infinity;
+    const bench = new Bench({ ...takeIn, dataToKeep: false, chargePercent: 100 });
+    bench.state = { ...bench.state, job: { ...bench.state.job, route: 'format' } };
+    expect(held(bench) === undefined).toBe(most <= 100);
+    const console_ = new Bench({ ...takeIn, profileId: atrium.id, dataToKeep: false }, atrium);
+    console_.do({ kind: 'route', route: 'format' });
+    expect(held(console_)).toBeUndefined();
   });
 });

@@ -107,6 +107,8 @@ it('a device that is on is not opened again, and is not switched on twice', () =
   bench.do({ kind: 'observe', fact: 'second-copy.made', value: true });
   bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
   until(bench, 'none');
+  expect(bench.do({ kind: 'power-on' })).toBe('hold-unattended');
+  bench.do({ kind: 'observe', fact: 'charger.connected', value: true });
   expect(bench.do({ kind: 'power-on' })).toBe('ok');
   expect(bench.do({ kind: 'power-on' })).toBe('is-on');
   expect(bench.do({ kind: 'switch-on' })).toBe('is-on');

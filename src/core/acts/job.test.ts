@@ -332,7 +332,7 @@ describe('what is refused', () => {
   });
 
   it('docking while the drive is inside, the wrong label, copying unarmed or encrypted', () => {
-    const bench = prepared({ ...takeIn, encryption: 'yes' });
+    const bench = prepared();
     expect(permit(bench.state, { kind: 'dock', caseId: 'tarn-5' }, bench.context)).toMatchObject({
       fault: { code: 'drive-inside' },
     });
@@ -341,6 +341,8 @@ describe('what is refused', () => {
     expect(permit(bench.state, { kind: 'dock', caseId: 'tarn-5' }, bench.context).ok).toBe(true);
     bench.report({ kind: 'docked', dock });
     expect(bench.do({ kind: 'step-back' })).toBe('docked');
+    // Found to be on while the drive lies on the dock.
+    bench.do({ kind: 'observe', fact: 'encryption.on', value: true });
     expect(bench.do({ kind: 'copy' })).toBe('hold-encryption');
     bench.do({ kind: 'observe', fact: 'encryption.on', value: false });
     expect(bench.do({ kind: 'copy' })).toBe('hold-label');

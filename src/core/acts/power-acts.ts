@@ -44,7 +44,7 @@ export const restore = standInAct(z.object({ kind: z.literal('restore') }), 'dev
   words: 'restore from the stick',
   afterHandOver: false,
   needs: (asked) => both(standInMay(asked), () => restoreNeeds(asked)),
-  stops: ['first-power'],
+  stops: ['first-power', 'unattended'],
   permit: isClosed,
 });
 
@@ -66,7 +66,7 @@ export const powerOn = personAct(z.object({ kind: z.literal('power-on') }), {
   words: 'say that the device was switched on',
   afterHandOver: false,
   needs: isOff,
-  stops: ['first-power'],
+  stops: ['first-power', 'unattended'],
   permit: isClosed,
   decide({ state: { job }, context }) {
     const power = { onAt: context.at, real: true, menu: false, pace: 1, presses: [] };
@@ -105,7 +105,8 @@ export const press = standInAct(z.object({ kind: z.literal('press'), key: z.enum
       );
     return job.power.presses.length < most ? ok(null) : tooMany('keys were pressed since it was switched on');
   },
-  stops: [],
+  stops: ({ state: { job }, act }) =>
+    act.key === 'network' || (act.key === 'accept' && job.route === 'format') ? ['unattended'] : [],
   permit: (asked) => (asked.act.key === 'stick' ? restoreNeeds(asked) : ok(null)),
 });
 

@@ -12,7 +12,7 @@ export const stationStops: Readonly<Record<StationId, Stop[]>> = Object.freeze({
   data: [],
   open: ['opening'],
   // Typing the new drive's label is the station's own work: until it is done the copy waits, and nothing is wrong.
-  'carry-over': ['copy'],
+  'carry-over': ['copy', 'unattended'],
   swap: ['swap', 'board'],
   close: [],
   'first-power': ['first-power'],

@@ -1,5 +1,5 @@
 import { placeOf } from '../device';
-import { isKept } from '../margin';
+import { highest, isKept } from '../margin';
 import { insideWords, screwAtMm, swapConditionsOf } from '../fit';
 import {
   type HandStep,
@@ -7,6 +7,7 @@ import {
   type Stop,
   type Ledger,
   type Procedure,
+  factValue,
   isTrue,
   overrideFact,
   type SwapConditions,
@@ -16,7 +17,7 @@ import {
   screwLedger,
   standingHolds,
 } from '../work';
-import { writesItself } from '../route';
+import { chargeOfWay, writesItself } from '../route';
 import { chargeLimitOf } from './charge-policy';
 import { fitAnswer, insideOfChoice } from './fit-of';
 import { lossesOfJob } from './losses-of-job';
@@ -118,7 +119,9 @@ export const holdsOf = (
   const untrained = isTrue(state.facts, overrideFact('training')) ? null : trainingHold(state, context);
   return [
     ...holds,
-    ...[finalHold(state, context), old, unmeasured, untrained].filter((hold) => hold !== null),
+    ...[finalHold(state, context), old, unmeasured, untrained, unattendedHold(state, context)].filter(
+      (hold) => hold !== null,
+    ),
   ];
 };
 
@@ -209,6 +212,31 @@ function versionHold(
     remedy: margin.missing[0]?.howToGet ?? margin.remedy ?? 'Update the device first.',
     stops: ['opening'],
     seen: isKnown,
+    override: 'technician',
+  };
+}
+
+/** What the device does alone for a long time is begun with its charger in, or with a charge that is known to carry it through. */
+function unattendedHold({ job, facts }: JobState, { profile }: JobContext): Hold | null {
+  const { route, takeIn } = job;
+  if (profile.procedure.power !== 'cell' || !writesItself(route) || isTrue(facts, 'charger.connected'))
+    return null;
+  if (isTrue(facts, overrideFact('unattended'))) return null;
+  const charge = chargeOfWay(profile, route);
+  const most = charge?.known ? highest(charge) : null;
+  const shown = takeIn.chargePercent;
+  if (shown !== null && most !== null && shown >= most) return null;
+  return {
+    code: 'unattended',
+    what: 'The charger is out',
+    why: `${
+      most === null
+        ? 'How much charge this takes is not known'
+        : `This takes up to ${Math.ceil(most)} % of a full charge`
+    }, and ${shown === null ? 'nobody has said what is left' : `${shown} % was left when it came in`}. A device that goes out while it writes its drive begins anew, if it starts at all.`,
+    remedy: 'Plug the charger in, straight from the wall, and leave it in.',
+    stops: ['unattended'],
+    seen: factValue(facts, 'charger.connected') !== null,
     override: 'technician',
   };
 }

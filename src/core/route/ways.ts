@@ -153,6 +153,20 @@ function ranked(
   };
 }
 
+/** The charge that a way takes which the device works through alone, at the usual rates; null where it does not, or nobody knows the way. */
+export function chargeOfWay(
+  { ways, unattended }: Pick<DeviceProfile, 'ways' | 'unattended'>,
+  id: WayId,
+): Estimate | null {
+  const way = ways?.[id];
+  if (!way?.possible || !movesInDevice.includes(id)) return null;
+  const rate = id === 'stick' ? usualRates.stick : usualRates.network;
+  const bytes =
+    way.bytes === null || id === 'format' ? null : moving(way.bytes, rate, id === 'stick' ? 2 : 1);
+  const alone = minutes(way.alone);
+  return chargeNeeded(bytes ? addSpreads(alone, bytes) : alone, unattended);
+}
+
 /** Why nothing is copied on the dock where nothing was in the device. */
 export const emptyWords = 'The place was empty: there is nothing to copy.';
 

@@ -23,6 +23,7 @@ export const holdCodes = [
   'screw-lost',
   'second-copy',
   'storage-mode',
+  'unattended',
 ] as const;
 export const HoldCode = z.enum(holdCodes);
 export type HoldCode = z.infer<typeof HoldCode>;

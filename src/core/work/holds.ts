@@ -5,7 +5,17 @@ import { type Ledger, screwsOut } from './ledger';
 import type { Procedure } from './procedure';
 
 /** What a hold can stop. Each act of a job asks for the holds on one or more of these. */
-export const stops = ['opening', 'board', 'copy', 'first-write', 'swap', 'first-power', 'sheet'] as const;
+export const stops = [
+  'opening',
+  'board',
+  'copy',
+  'first-write',
+  'swap',
+  'first-power',
+  // What the device does alone for a long time, over the network, from a stick or by formatting.
+  'unattended',
+  'sheet',
+] as const;
 export type Stop = (typeof stops)[number];
 
 export type Hold = {

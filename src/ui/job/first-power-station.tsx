@@ -34,7 +34,9 @@ export function FirstPowerStation({ view, act, look, busy, goOn }: StationProps)
   const isOn = job.power !== null;
   const can = closed && !hold && !started;
   const deviceS = useDeviceClock({ view, look });
-  const needed = profile.procedure.power !== 'cell' || startsOnlyOnCharger;
+  const unattended = started ? null : (view.stationHolds['carry-over'] ?? null);
+  const needed =
+    profile.procedure.power !== 'cell' || startsOnlyOnCharger || unattended?.code === 'unattended';
   const out = needed ? cables.find(({ fact }) => !isTrue(facts, fact)) : undefined;
   const main = mainAct(view, act, can ? (out ?? null) : null, can) ?? {
     words: started
@@ -112,6 +114,9 @@ export function FirstPowerStation({ view, act, look, busy, goOn }: StationProps)
       }
     >
       {hold && <HoldNotice hold={hold} override={<OverrideForm hold={hold} act={act} busy={busy} />} />}
+      {unattended?.code === 'unattended' && (
+        <HoldNotice hold={unattended} override={<OverrideForm hold={unattended} act={act} busy={busy} />} />
+      )}
       {writesItself(job.route) && !started && (!isOn || expectedNothing(view)) && (
         <p className="text-soft">{expects[job.route]}</p>
       )}
