@@ -24,12 +24,38 @@ export const read = personAct(z.object({ kind: z.literal('read'), name: ReadingN
     const { what, unit } = readingsAsked[name];
     const shown = showEstimate(value, unit, { habit: context.profile.showsCapacity });
     return said(
-      { ...job, readings: { ...job.readings, [name]: value }, proved: false },
+      {
+        ...job,
+        readings: { ...job.readings, [name]: value },
+        unseen: job.unseen.filter((one) => one.name !== name),
+        proved: false,
+      },
       'read',
       `${what}: ${shown}, ${value.origin.note}.`,
     );
   },
 });
+
+/** This device shows no such thing: an answer of its own, with why; it stays not known. */
+export const unseen = personAct(
+  z.object({ kind: z.literal('unseen'), name: ReadingName, why: z.string().trim().min(3).max(300) }),
+  {
+    words: 'say that something cannot be seen on this device',
+    afterHandOver: false,
+    needs: isStarted,
+    stops: [],
+    permit: always,
+    decide({ state: { job }, act: { name, why } }) {
+      const { [name]: _, ...readings } = job.readings;
+      const others = job.unseen.filter((one) => one.name !== name);
+      return said(
+        { ...job, readings, unseen: [...others, { name, why }], proved: false },
+        'unseen',
+        `${readingsAsked[name].what}: cannot be seen on this device. ${why}`,
+      );
+    },
+  },
+);
 
 export const prove = personAct(
   z.object({
@@ -54,7 +80,13 @@ export const prove = personAct(
           worst.missing[0]?.howToGet ?? worst.remedy ?? 'Read it on the device.',
         );
       if (acceptable.length === 0)
-        return said({ ...job, proved: true }, 'prove', 'Proved: every reading within its limit.');
+        return said(
+          { ...job, proved: true },
+          'prove',
+          job.unseen.length === 0
+            ? 'Proved: every reading within its limit.'
+            : `Proved as far as it can be seen: ${job.unseen.map(({ name }) => readingsAsked[name].what.toLowerCase()).join(', ')} not known.`,
+        );
       const accepted = acceptable.map(({ what }) => what.toLowerCase()).join(', ');
       return said(
         { ...job, proved: true },

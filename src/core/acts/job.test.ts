@@ -121,10 +121,12 @@ describe('job', () => {
     expect(sheet.notes.at(-1)!.text).toContain('the game is fetched again');
   });
 
-  it('takes no reason for anything else that is over', () => {
-    const bench = read(proof);
-    bench.do({ kind: 'read', name: 'read-test', value: reading(1e6) });
-    expect(bench.do({ kind: 'prove', reason: 'it will do' })).toBe('prove-over');
+  it('takes no reason for a copy that differs, nor for what nobody has read', () => {
+    const differs = read({ ...proof, mismatches: 2 });
+    expect(differs.do({ kind: 'prove', reason: 'it will do' })).toBe('prove-over');
+    const unread = read(proof);
+    unread.state = { ...unread.state, job: { ...unread.state.job, readings: {} } };
+    expect(unread.do({ kind: 'prove', reason: 'it will do' })).toBe('prove-unknown');
   });
 
   it('is not proved by the old size, a slow test or a part that is gone', () => {

@@ -57,6 +57,7 @@ export const actTable = Object.freeze({
   'look-into': power.lookInto,
   finding: power.finding,
   read: end.read,
+  unseen: end.unseen,
   prove: end.prove,
   'hand-over': end.handOver,
   'take-back': end.takeBack,

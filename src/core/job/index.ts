@@ -42,6 +42,8 @@ export { choiceFit, fitAnswer, fitOfIds, insideOfChoice, keepWhatFits } from './
 export { isAllowed, marginSentence, needsReason, notAgreed } from './agreed';
 export { oldDriveOf, settingOfJob } from './setting-of-job';
 export { lossesOfJob } from './losses-of-job';
+export { causesOf, isPlausible } from './not-passed';
+export type { Cause } from './not-passed';
 export { measuringOf } from './measuring';
 export { placeIdOf } from './place-of-job';
 export { handworkSpread, promiseMargin, workLeftSeconds } from './promise';

@@ -97,6 +97,11 @@ export const Job = z.object({
   /** What was looked at since it did not start, in order. */
   seenAtPower: z.array(SeenAtPower).default([]),
   readings: z.object({ 'size-shown': Known, 'read-test': Known, 'parts-shown': Known }).partial(),
+  /** What this device cannot show, and why; it stands on the sheet as not known. */
+  unseen: z
+    .array(z.object({ name: z.enum(['size-shown', 'read-test', 'parts-shown']), why: z.string().max(300) }))
+    .max(3)
+    .default([]),
   /** What the hands did while the device was opened, where nobody had written that down; null where somebody had. */
   recording: Recording.nullable().default(null),
   proved: z.boolean(),
@@ -145,6 +150,7 @@ export const newJob = (
   recording: isUnwritten(device) ? nothingRecorded : null,
   seenAtPower: [],
   readings: {},
+  unseen: [],
   proved: false,
   handedOver: null,
 });

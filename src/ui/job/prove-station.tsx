@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { type ReadingName, mainPart, placeIdOf, readingsAsked, standsAgainst } from '@/core/job';
+import { type ReadingName, isPlausible, mainPart, placeIdOf, readingsAsked, standsAgainst } from '@/core/job';
 import { oldBytes, placedBytes } from '@/core/disk';
 import { placeOf } from '@/core/device';
 import { driveBytes } from '@/core/fit';
@@ -23,7 +23,9 @@ import { MainAction } from '../main-action';
 import { MarginList } from '../margin-list';
 import { FaultNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
+import { NotPassedCard } from './not-passed-card';
 import { type StationProps, showOptions } from './station-props';
+import { UnseenForm } from './unseen-form';
 
 type Typed = { name: ReadingName; placeholder: string; hint: string };
 
@@ -48,6 +50,8 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
     'parts-shown': '',
   });
   const [fault, setFault] = useState<Fault | null>(null);
+  // What was typed and can hardly be: entered again, it counts.
+  const [odd, setOdd] = useState<ReadingName | null>(null);
   const started = isTrue(view.facts, 'device.started');
   const worst = worstMargin(view.prove)!;
   const proved = job.proved;
@@ -68,6 +72,9 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
     const parsed = parseReading(name, texts[name], profile.showsCapacity);
     setFault(parsed.ok ? null : parsed.fault);
     if (!parsed.ok) return;
+    const isOdd = !isPlausible(name, parsed.value.value, view.drive);
+    setOdd(isOdd ? name : null);
+    if (isOdd && odd !== name) return;
     const value = known(
       parsed.value.value,
       parsed.value.spread,
@@ -147,23 +154,13 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
           </span>
         </p>
       </section>
-      {!proved && acceptable.length > 0 && (
-        <Card
-          title="Lost on the old drive"
-          hint="what could not be read cannot be proved; only the owner can accept it"
-        >
-          {acceptable.map((margin) => (
-            <p key={margin.id} className="font-semibold text-over">
-              {margin.remedy}
-            </p>
-          ))}
-          <Field
-            label="What the owner decided, for the sheet"
-            className="mt-2"
-            value={reason}
-            onChange={(event) => setReason(event.target.value)}
-          />
-        </Card>
+      {!proved && started && (
+        <NotPassedCard
+          failed={[...blocking, ...acceptable].filter(({ verdict }) => verdict === 'over')}
+          acceptable={acceptable}
+          reason={reason}
+          onReason={setReason}
+        />
       )}
       {layout && <BeforeAfter view={view} />}
       <Card title="Readings" hint="typed from the device’s own screens">
@@ -195,10 +192,17 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
                     <span className="figures">{showEstimate(reading, margin.unit, options)}</span>
                   )}
                 </div>
+                {odd === name && (
+                  <p role="alert" className="mt-2 text-[14px] font-semibold text-tight">
+                    That is hardly possible for this drive: is the unit right? Enter it once more if it is
+                    what stands there.
+                  </p>
+                )}
               </form>
             );
           })}
         </div>
+        {started && !proved && <UnseenForm job={job} act={act} busy={busy} />}
         {fault && (
           <div className="mt-3">
             <FaultNotice fault={fault} />

@@ -1,0 +1,120 @@
+import type { SwitchedOn } from '../simulator';
+import { exact } from '../margin';
+import { causesOf, isPlausible, mainPart, nextStep, proveMargins, standsAgainst } from '../job';
+import { makeSheet } from '../job-view';
+import { howKnown } from '../sheet';
+import { Bench, choose, dock, drives, proof } from './bench.test.data';
+import { fillWish, placedBytes } from '../disk';
+
+const shown = {
+  outcome: 'started',
+  code: 'started',
+  shows: 'Home screen',
+  hint: null,
+  phases: [],
+  readings: null,
+} satisfies SwitchedOn;
+const reading = (value: number) => exact(value, { kind: 'reading', note: 'test' });
+const against = (bench: Bench) =>
+  standsAgainst(proveMargins(bench.context.profile, bench.context.layout, bench.state.job), bench.state.job);
+
+/** A job at Prove, walked there by its own acts. */
+function running() {
+  const bench = new Bench();
+  const hands = (station: string) => {
+    for (let next = nextStep(bench.state, bench.context); next?.station === station;) {
+      expect(bench.do({ kind: 'step', stepId: next.id })).toBe('ok');
+      next = nextStep(bench.state, bench.context);
+    }
+  };
+  bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
+  bench.do({ kind: 'lay-out', wish: fillWish });
+  hands('open');
+  bench.report({ kind: 'docked', dock });
+  bench.do({ kind: 'arm', label: 'KV-2207' });
+  bench.report({ kind: 'copy-begun' });
+  bench.report({ kind: 'copied', proof });
+  hands('swap');
+  hands('close');
+  bench.report({ kind: 'switched-on', shown });
+  return bench;
+}
+const read = (bench: Bench, name: 'size-shown' | 'read-test' | 'parts-shown', value: number) =>
+  bench.do({ kind: 'read', name, value: reading(value) });
+const mainBytes = (bench: Bench) => placedBytes(bench.context.layout!, mainPart(bench.context.layout!));
+
+describe('a proof that was not passed', () => {
+  it('is read again, or accepted with the owner’s word, which the history keeps; a copy that differs never', () => {
+    const bench = running();
+    read(bench, 'size-shown', mainBytes(bench));
+    read(bench, 'parts-shown', bench.context.layout!.partitions.length);
+    expect(read(bench, 'read-test', 1e6)).toBe('ok');
+    expect(against(bench).acceptable.map(({ id }) => id)).toEqual(['read-test']);
+    expect(against(bench).blocking).toEqual([]);
+    expect(bench.do({ kind: 'prove' })).toBe('prove-over');
+    const stopped = { ...bench.state };
+    expect(bench.do({ kind: 'prove', reason: 'fast enough for the cabin' })).toBe('ok');
+    expect(bench.state.history.at(-1)!.sentence).toMatch(/but for read test; accepted: fast enough/u);
+    bench.state = stopped;
+    read(bench, 'read-test', 6.9e9);
+    expect(bench.do({ kind: 'prove' })).toBe('ok');
+    const copied = { ...proof, mismatches: 3 };
+    bench.state = { ...stopped, job: { ...stopped.job, copy: copied } };
+    expect(against(bench).blocking.map(({ id }) => id)).toEqual(['mismatches']);
+    expect(bench.do({ kind: 'prove', reason: 'it will do' })).toBe('prove-over');
+  });
+
+  it('names what may be behind it, the cheapest first, and nothing where all is well or nobody looked', () => {
+    for (const id of ['read-test', 'size-shown', 'parts-shown', 'mismatches', 'unreadable']) {
+      const minutes = causesOf({ id, verdict: 'over' }).map((one) => one.minutes);
+      expect(minutes.length).toBeGreaterThan(0);
+      expect(causesOf({ id, verdict: 'clear' })).toEqual([]);
+      expect(causesOf({ id, verdict: 'unknown' })).toEqual([]);
+    }
+    const cheapest = causesOf({ id: 'read-test', verdict: 'over' });
+    expect(cheapest[0]!.minutes).toBeLessThanOrEqual(Math.min(...cheapest.map(({ minutes }) => minutes)));
+  });
+});
+
+describe('what cannot be seen on a device', () => {
+  it('is an answer with why: Prove closes, and the sheet says that it is not known', () => {
+    const bench = running();
+    read(bench, 'size-shown', mainBytes(bench));
+    read(bench, 'parts-shown', bench.context.layout!.partitions.length);
+    expect(bench.do({ kind: 'prove' })).toBe('prove-unknown');
+    expect(bench.do({ kind: 'unseen', name: 'read-test', why: 'it has no test' })).toBe('ok');
+    expect(bench.do({ kind: 'prove' })).toBe('ok');
+    expect(bench.state.history.at(-1)!.sentence).toBe(
+      'Proved as far as it can be seen: read test not known.',
+    );
+    const sheet = makeSheet(bench.state, bench.context);
+    const line = sheet.margins.find(({ margin }) => margin.id === 'read-test')!;
+    expect(howKnown(line.margin)).toBe('unknown');
+    expect(sheet.notes.map(({ text }) => text).join(' ')).toMatch(
+      /Read test: cannot be seen on this device\. it has no test/u,
+    );
+    // Seen after all: what was said is gone, and Prove is open again.
+    read(bench, 'read-test', 6.9e9);
+    expect(bench.state.job).toMatchObject({ unseen: [], proved: false });
+  });
+
+  it('takes a reading away that was typed before, and not the other way round', () => {
+    const bench = running();
+    read(bench, 'read-test', 6.9e9);
+    bench.do({ kind: 'unseen', name: 'read-test', why: 'that was the other device' });
+    expect(bench.state.job.readings['read-test']).toBeUndefined();
+  });
+});
+
+it('numbers that can hardly be are told from those that can', () => {
+  const marl = drives.find(({ id }) => id === 'ostrel-marl-2000')!;
+  expect(isPlausible('read-test', marl.readBytesPerS, marl)).toBe(true);
+  expect(isPlausible('read-test', marl.readBytesPerS * 8, marl)).toBe(false);
+  expect(isPlausible('read-test', 6900, marl)).toBe(false);
+  expect(isPlausible('size-shown', 1.82 * 2 ** 40, marl)).toBe(true);
+  expect(isPlausible('size-shown', 2e15, marl)).toBe(false);
+  expect(isPlausible('size-shown', 2000, marl)).toBe(false);
+  expect(isPlausible('parts-shown', 3, marl)).toBe(true);
+  expect(isPlausible('parts-shown', 2.5, marl)).toBe(false);
+  expect(isPlausible('read-test', 1, null)).toBe(true);
+});
