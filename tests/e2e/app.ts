@@ -205,6 +205,39 @@ export async function hands(app: App, id: string, station: string): Promise<void
   }
 }
 
+/** Answers beforehand what is asked once a job of steps that come far too soon, and leaves the job where it was. */
+export async function answerPace(app: App, id: string): Promise<void> {
+  for (let n = 0; n < 2; n += 1) {
+    const { nextStepId } = await view(app, id);
+    const said = await act(app, id, { kind: 'step', stepId: nextStepId, pressed: 'sure' });
+    if (said !== 'ok') throw new Error(said);
+  }
+  for (let n = 0; n < 2; n += 1) await act(app, id, { kind: 'step-back' });
+}
+
+/** Presses Space on the step that is next, once more where it is asked whether it is done so soon; comes back once it is done. */
+export async function stepBySpace(
+  app: App,
+  id: string,
+  page: Page,
+  press = () => page.keyboard.press('Space'),
+) {
+  const { nextStepId: before } = await view(app, id);
+  const asked = page.getByText('Done already?');
+  await press();
+  const { now } = await until(
+    async () => ({ now: (await view(app, id)).nextStepId, isAsked: await asked.isVisible() }),
+    (seen) => seen.now !== before || seen.isAsked,
+  );
+  if (now !== before) return;
+  await page.getByRole('button', { name: 'Done, next step' }).and(page.locator(':enabled')).waitFor();
+  await press();
+  await until(
+    () => view(app, id),
+    ({ nextStepId }) => nextStepId !== before,
+  );
+}
+
 /** Waits for a condition on the application's state, asking again and again; fails after `mostMs`. */
 export async function until<T>(
   ask: () => Promise<T>,

@@ -1,5 +1,5 @@
 import axe from 'axe-core';
-import { type App, type Seen, act, until, view, visit, withApp } from './app';
+import { type App, type Seen, act, stepBySpace, until, view, visit, withApp } from './app';
 import { tabTo } from './keyboard';
 
 jest.setTimeout(420_000);
@@ -25,11 +25,7 @@ async function bySpace(id: string, station: string) {
     const next = now.steps.find((one) => one.id === now.nextStepId);
     if (next?.station !== station) return;
     await page.getByRole('button', { name: 'Done, next step' }).and(page.locator(':enabled')).waitFor();
-    await page.keyboard.press('Space');
-    await until(
-      () => view(app, id),
-      (v) => v.nextStepId !== now.nextStepId,
-    );
+    await stepBySpace(app, id, page);
   }
 }
 

@@ -9,6 +9,7 @@ import {
   type App,
   type Seen,
   act,
+  answerPace,
   call,
   endApp,
   hands,
@@ -113,6 +114,7 @@ it('what is typed wrongly at take-in is marked with its fix, and nothing typed i
 
 it('the second of two windows is told, and nothing is overwritten', async () => {
   const other = await openPage(browser, app);
+  await answerPace(app, 'Q-0413');
   const { page } = seen;
   // A window that hears nothing, as with a connection that is just gone: it still shows what was before.
   await other.page.route('**/events', (route) => route.abort());

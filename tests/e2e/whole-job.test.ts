@@ -1,4 +1,4 @@
-import { type App, type Seen, until, view, withApp, visit } from './app';
+import { type App, type Seen, stepBySpace, view, withApp, visit } from './app';
 import { Manifest } from '@/core/copy';
 import { choose, tabTo, type } from './keyboard';
 
@@ -41,14 +41,11 @@ it('goes from an empty take-in form to the sheet by keyboard alone', async () =>
 
   // The list says how many; a held key does a step once.
   for (let now = await view(app, id); now.current === 'open'; now = await view(app, id)) {
-    const before = now.nextStepId;
-    await page.keyboard.down('Space');
-    await page.keyboard.down('Space');
-    await page.keyboard.up('Space');
-    await until(
-      () => view(app, id),
-      (v) => v.nextStepId !== before,
-    );
+    await stepBySpace(app, id, page, async () => {
+      await page.keyboard.down('Space');
+      await page.keyboard.down('Space');
+      await page.keyboard.up('Space');
+    });
     const steps = (await view(app, id)).history.filter((entry) => entry.kind === 'step').length;
     expect(steps).toBe(now.history.filter((entry) => entry.kind === 'step').length + 1);
     await page
@@ -77,13 +74,8 @@ it('goes from an empty take-in form to the sheet by keyboard alone', async () =>
   await press('Enter');
   await onStation('swap');
   for (let now = await view(app, id); now.nextStepId !== null; now = await view(app, id)) {
-    const before = now.nextStepId;
     await page.getByRole('button', { name: 'Done, next step' }).and(page.locator(':enabled')).waitFor();
-    await press('Space');
-    await until(
-      () => view(app, id),
-      (v) => v.nextStepId !== before,
-    );
+    await stepBySpace(app, id, page);
   }
   await onStation('first-power');
   await page.getByRole('button', { name: 'Switch the simulated device on' }).waitFor();

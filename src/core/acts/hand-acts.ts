@@ -183,7 +183,9 @@ export const stepBack = personAct(z.object({ kind: z.literal('step-back') }), {
     if (state.job.power) return refuse('is-on', 'The device is on.', 'Switch it off at First power first.');
     if (isTrue(state.facts, 'device.started'))
       return refuse('started', 'The device is running.', 'Finish Prove, or switch it off and open it anew.');
-    return said(state.job, 'step-back', `Took back: ${act.title}.`, last.before, last.stepId);
+    // Asked is asked: that is no part of the step.
+    const before = last.before.filter(({ fact }) => fact !== 'pace.asked');
+    return said(state.job, 'step-back', `Took back: ${act.title}.`, before, last.stepId);
   },
 });
 
