@@ -55,9 +55,15 @@ export function OwnerPage({ sheet, options, workshop, draft }: Props) {
         {sheet.place && `, ${sheet.place}`}. Serial number {sheet.serial || 'not given'}.
       </p>
       <p className="mt-3">
-        Its storage was <b className="figures">{beforeWords(sheet, size)}</b> and is{' '}
-        <b className="figures">{size(sheet.after.bytes)}</b> now: {sheet.after.drive}, serial{' '}
-        {sheet.after.serial}. {habitNote(sheet)}
+        {sheet.before.bytes ? (
+          <>
+            Its drive held <b className="figures">{beforeWords(sheet, size)}</b>;{' '}
+          </>
+        ) : (
+          'Its place was empty; '
+        )}
+        {draft ? 'it is to get' : 'in it is now'} one of <b className="figures">{size(sheet.after.bytes)}</b>,
+        by its label: {sheet.after.drive}, serial {sheet.after.serial}. {habitNote(sheet)}
       </p>
       <Listed
         title="Seen on it when it was done"
