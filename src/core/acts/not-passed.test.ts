@@ -68,11 +68,10 @@ describe('a proof that was not passed', () => {
     for (const id of ['read-test', 'size-shown', 'parts-shown', 'mismatches', 'unreadable']) {
       const minutes = causesOf({ id, verdict: 'over' }).map((one) => one.minutes);
       expect(minutes.length).toBeGreaterThan(0);
+      expect(minutes).toEqual([...minutes].sort((a, b) => a - b));
       expect(causesOf({ id, verdict: 'clear' })).toEqual([]);
       expect(causesOf({ id, verdict: 'unknown' })).toEqual([]);
     }
-    const cheapest = causesOf({ id: 'read-test', verdict: 'over' });
-    expect(cheapest[0]!.minutes).toBeLessThanOrEqual(Math.min(...cheapest.map(({ minutes }) => minutes)));
   });
 });
 

@@ -13,11 +13,6 @@ const causes: Readonly<Record<string, readonly Cause[]>> = Object.freeze({
       minutes: 1,
     },
     {
-      what: 'The drive was warm, or the device busy',
-      look: 'Leave it alone for ten minutes, close all else, test again.',
-      minutes: 12,
-    },
-    {
       what: 'The device tested another store',
       look: 'Choose the new drive in its test, not the soldered one or a card.',
       minutes: 3,
@@ -26,6 +21,11 @@ const causes: Readonly<Record<string, readonly Cause[]>> = Object.freeze({
       what: 'The link runs narrower than it should',
       look: 'Compare with the chain at Fit: half the rate is half the lanes, a generation less is half as well. A drive that is not home does that.',
       minutes: 5,
+    },
+    {
+      what: 'The drive was warm, or the device busy',
+      look: 'Leave it alone for ten minutes, close all else, test again.',
+      minutes: 12,
     },
     {
       what: 'The drive is not home in its socket',

@@ -145,12 +145,12 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
             : worst.verdict === 'unknown'
               ? 'Not proved yet.'
               : worst.verdict === 'over'
-                ? 'It did not work.'
+                ? 'Not passed.'
                 : 'It worked, as far as it was read.'}{' '}
           <span className="font-sans text-[15px] font-normal text-soft">
             {worst.verdict === 'unknown'
               ? `Missing: ${worst.what.toLowerCase()}`
-              : `Tightest: ${worst.what.toLowerCase()}`}
+              : `${worst.verdict === 'over' ? '' : 'Tightest: '}${worst.what.toLowerCase()}`}
           </span>
         </p>
       </section>
