@@ -30,6 +30,7 @@ const coreRooms = [
   'link',
   'stack',
   'price',
+  'health',
   'heat',
   'fit',
   'dispute',

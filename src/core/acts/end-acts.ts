@@ -1,6 +1,17 @@
 import * as z from 'zod';
 import { Known, worstMargin } from '../margin';
-import { ReadingName, proveMargins, readingsAsked, said, standsAgainst } from '../job';
+import { type DecideContext, ReadingName, proveMargins, readingsAsked, said, standsAgainst } from '../job';
+import {
+  type Health,
+  adviceOf,
+  adviceWords,
+  arrivalMargins,
+  failingWhy,
+  healthWords,
+  mostReportBytes,
+  readHealthJson,
+  readLogPage,
+} from '../health';
 import { makeSheet } from '../job-view';
 import { type Result, ok, refuse } from '../result';
 import { showEstimate } from '../units';
@@ -35,6 +46,53 @@ export const read = personAct(z.object({ kind: z.literal('read'), name: ReadingN
     );
   },
 });
+
+/** A health log that a drive was asked for elsewhere: the raw page, or what the system's tools print. */
+export const health = personAct(
+  z.object({
+    kind: z.literal('health'),
+    which: z.enum(['old', 'new']),
+    /** What the file is called. */
+    name: z.string().trim().min(1).max(120),
+    log: z.union([
+      z.object({ text: z.string().max(mostReportBytes) }).strict(),
+      z.object({ base64: z.base64().max(4096) }).strict(),
+    ]),
+  }),
+  {
+    words: 'bring the health log of a drive',
+    afterHandOver: false,
+    needs: always,
+    stops: [],
+    permit: ({ state: { job } }) =>
+      job.health.length < 20
+        ? ok(null)
+        : refuse('too-many', 'Twenty logs are kept with a job already.', 'Add what is new as a note.'),
+    decide({ state: { job }, act: { which, name, log }, context }) {
+      const read =
+        'text' in log
+          ? readHealthJson(log.text)
+          : readLogPage(Uint8Array.from(atob(log.base64), (one) => one.charCodeAt(0)));
+      if (!read.ok) return read;
+      const kept = { which, at: context.at, name, said: read.value };
+      return said(
+        { ...job, health: [...job.health, kept] },
+        'health',
+        `Health of the ${which} drive, read from ${name}: ${healthWords(read.value)} ${
+          which === 'new'
+            ? newWords(read.value, context.drive)
+            : (failingWhy(read.value) ?? 'Nothing in it says that it fails.')
+        }`,
+      );
+    },
+  },
+);
+
+/** What a log says of a new drive; what none is chosen for is held against nothing. */
+const newWords = (log: Health, drive: DecideContext['drive']): string =>
+  drive
+    ? adviceWords[adviceOf(arrivalMargins(log, drive))]
+    : 'No drive is chosen that it could be held against.';
 
 /** This device shows no such thing: an answer of its own, with why; it stays not known. */
 export const unseen = personAct(

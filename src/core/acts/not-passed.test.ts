@@ -117,3 +117,58 @@ it('numbers that can hardly be are told from those that can', () => {
   expect(isPlausible('parts-shown', 2.5, marl)).toBe(false);
   expect(isPlausible('read-test', 1, null)).toBe(true);
 });
+
+describe('a health log', () => {
+  const log = {
+    critical_warning: 0,
+    temperature: 311,
+    avail_spare: 100,
+    spare_thresh: 10,
+    percent_used: 0,
+    data_units_written: 10,
+    power_on_hours: 2,
+    media_errors: 0,
+  };
+  const bring = (bench: Bench, which: 'old' | 'new', more: object = {}) =>
+    bench.do({ kind: 'health', which, name: 'log.json', log: { text: JSON.stringify({ ...log, ...more }) } });
+
+  it('is read, kept with the drive that it is of, and stands on the sheet', () => {
+    const bench = new Bench();
+    expect(bring(bench, 'old', { media_errors: 4 })).toBe('ok');
+    expect(bench.state.history.at(-1)!.sentence).toMatch(
+      /Health of the old drive, read from log\.json: 2 hours, .*4 errors/u,
+    );
+    expect(bring(bench, 'new')).toBe('ok');
+    expect(bench.state.history.at(-1)!.sentence).toMatch(/No drive is chosen/u);
+    bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
+    expect(bring(bench, 'new')).toBe('ok');
+    expect(bench.state.history.at(-1)!.sentence).toMatch(/As a new one: accept it/u);
+    expect(bring(bench, 'new', { power_on_hours: 900 })).toBe('ok');
+    expect(bench.state.history.at(-1)!.sentence).toMatch(/send it back/u);
+    expect(
+      makeSheet(bench.state, bench.context).notes.filter(({ text }) => /^Health of/u.test(text)),
+    ).toHaveLength(4);
+  });
+
+  it('that is none is refused by name, raw or as text, and nothing is kept', () => {
+    const bench = new Bench();
+    const raw = (bytes: number) =>
+      bench.do({
+        kind: 'health',
+        which: 'new',
+        name: 'log.bin',
+        log: { base64: btoa('\u0020'.repeat(bytes)) },
+      });
+    expect(raw(100)).toBe('log-short');
+    expect(raw(600)).toBe('log-long');
+    expect(raw(512)).toBe('log-odd');
+    expect(bench.do({ kind: 'health', which: 'new', name: 'x', log: { text: '{"a":' } })).toBe('not-json');
+    expect(bench.state.job.health).toEqual([]);
+  });
+
+  it('twenty are kept with a job', () => {
+    const bench = new Bench();
+    for (let i = 0; i < 20; i += 1) expect(bring(bench, 'old')).toBe('ok');
+    expect(bring(bench, 'old')).toBe('too-many');
+  });
+});

@@ -58,6 +58,7 @@ export const actTable = Object.freeze({
   finding: power.finding,
   read: end.read,
   unseen: end.unseen,
+  health: end.health,
   prove: end.prove,
   'hand-over': end.handOver,
   'take-back': end.takeBack,

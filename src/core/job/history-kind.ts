@@ -6,6 +6,7 @@ export const historyKinds = Object.freeze({
   'take-in': { onSheet: false },
   loss: { onSheet: false },
   unseen: { onSheet: true },
+  health: { onSheet: true },
   profile: { onSheet: false },
   amend: { onSheet: false },
   observe: { onSheet: false },

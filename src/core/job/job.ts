@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { LayoutWish, tableKinds } from '../disk';
 import { Measures } from '../device';
 import { Library } from '../fit';
+import { Health } from '../health';
 import { Known } from '../margin';
 import { Route, wayOfEmpty } from '../route';
 import { SwitchedOn } from '../simulator';
@@ -104,6 +105,19 @@ export const Job = z.object({
     .default([]),
   /** What the hands did while the device was opened, where nobody had written that down; null where somebody had. */
   recording: Recording.nullable().default(null),
+  /** What drives said of themselves, by files that were brought: the newest of each drive last. */
+  health: z
+    .array(
+      z.object({
+        which: z.enum(['old', 'new']),
+        at: z.iso.datetime(),
+        /** The file it was read from. */
+        name: z.string().max(120),
+        said: Health,
+      }),
+    )
+    .max(20)
+    .default([]),
   proved: z.boolean(),
   handedOver: z
     .object({
@@ -150,6 +164,7 @@ export const newJob = (
   recording: isUnwritten(device) ? nothingRecorded : null,
   seenAtPower: [],
   readings: {},
+  health: [],
   unseen: [],
   proved: false,
   handedOver: null,

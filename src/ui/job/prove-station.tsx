@@ -23,6 +23,7 @@ import { MainAction } from '../main-action';
 import { MarginList } from '../margin-list';
 import { FaultNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
+import { HealthCard } from './health-card';
 import { NotPassedCard } from './not-passed-card';
 import { type StationProps, showOptions } from './station-props';
 import { UnseenForm } from './unseen-form';
@@ -209,6 +210,7 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
           </div>
         )}
       </Card>
+      <HealthCard view={view} act={act} busy={busy} />
       <p className="text-[14px] text-soft">
         Required of the drive here:{' '}
         {limits.readAtLeastBytesPerS.known

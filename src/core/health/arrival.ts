@@ -1,0 +1,169 @@
+import {
+  type Estimate,
+  type Known,
+  type Margin,
+  atMost,
+  atLeast,
+  exact,
+  missing,
+  named,
+  oneOf,
+} from '../margin';
+import type { Drive } from '../part';
+import { forecastSectors } from '../part';
+import { showBytes } from '../units';
+import { counterValue } from './counter';
+import type { Counter, Health } from './health';
+
+/** What a new drive may have run at its maker's, hours and bytes: named defaults. */
+const mostNewHours = 10;
+const mostNewBytes = 200e9;
+
+const read = { kind: 'reading', note: 'the drive’s own health log' } as const;
+const usual = { kind: 'default', note: 'what a new drive has run at its maker’s' } as const;
+const ordered = { kind: 'owner', note: 'as it was ordered' } as const;
+
+const counted = (what: string, counter: Counter | null): Known | Estimate =>
+  counter === null ? missing(what, 'Bring a log that holds it.') : exact(counterValue(counter), read);
+
+/** What a log of a new drive comes to: accept it, ask the seller, or send it back. */
+export type Advice = 'accept' | 'ask' | 'return';
+
+/**
+ * A new drive by its own log, against what was ordered and what a new one has behind it. What the log does not hold is not known;
+ * whether its capacity is genuine a log cannot tell.
+ */
+export function arrivalMargins(health: Health, drive: Drive): Margin[] {
+  const margins: Margin[] = [
+    atMost(
+      {
+        id: 'health-hours',
+        what: 'Hours it has run',
+        unit: 'count',
+        remedy: 'It is not new: ask the seller, or send it back.',
+      },
+      counted('the hours that it has run', health.powerOnHours),
+      exact(mostNewHours, usual),
+    ),
+    atMost(
+      {
+        id: 'health-written',
+        what: 'Written so far',
+        unit: 'bytes',
+        remedy: 'It was in use: ask the seller, or send it back.',
+      },
+      counted('what was written to it', health.writtenBytes),
+      exact(mostNewBytes, usual),
+    ),
+    atMost(
+      { id: 'health-errors', what: 'Errors that it could not mend', unit: 'count', remedy: 'Send it back.' },
+      counted('its errors', health.mediaErrors),
+      exact(0, usual),
+    ),
+  ];
+  if (health.usedPercent !== null)
+    margins.push(
+      atMost(
+        {
+          id: 'health-used',
+          what: 'Life used up',
+          unit: '%',
+          remedy: 'It was in use: ask the seller, or send it back.',
+        },
+        exact(health.usedPercent, read),
+        exact(1, usual),
+      ),
+    );
+  if (health.isHealthy !== null)
+    margins.push(
+      oneOf(
+        {
+          id: 'health-own',
+          what: 'Its own verdict',
+          unit: 'none',
+          remedy: 'It warns of itself: send it back.',
+        },
+        named(health.isHealthy ? 'healthy' : 'warns', read),
+        ['healthy'],
+        usual,
+      ),
+    );
+  if (health.bytes !== null)
+    margins.push(
+      atLeast(
+        {
+          id: 'health-size',
+          what: 'Size it states',
+          unit: 'bytes',
+          remedy: 'It is smaller than was ordered: send it back.',
+        },
+        exact(health.bytes, read),
+        exact(forecastSectors(drive.labelGB, drive.sectorBytes) * drive.sectorBytes * 0.995, ordered),
+      ),
+    );
+  if (health.model !== null)
+    margins.push(
+      oneOf(
+        {
+          id: 'health-model',
+          what: 'Model',
+          unit: 'none',
+          remedy: 'It calls itself something else than was ordered: ask the seller.',
+        },
+        named(isSameModel(health.model, drive) ? `${drive.maker} ${drive.model}` : health.model, read),
+        [`${drive.maker} ${drive.model}`],
+        ordered,
+      ),
+    );
+  return margins;
+}
+
+const plain = (text: string) => text.toLowerCase().replaceAll(/[^a-z0-9]/gu, '');
+const isSameModel = (said: string, { model }: Drive): boolean => plain(said).includes(plain(model));
+
+/** What to do with a new drive whose log came to this: what cannot be mended or was used goes back, what is not known is asked. */
+export function adviceOf(margins: readonly Margin[]): Advice {
+  const over = margins.filter(({ verdict }) => verdict === 'over').map(({ id }) => id);
+  if (over.some((id) => id !== 'health-model')) return 'return';
+  return over.length > 0 || margins.some(({ verdict }) => verdict === 'unknown') ? 'ask' : 'accept';
+}
+
+export const adviceWords: Readonly<Record<Advice, string>> = Object.freeze({
+  accept: 'As a new one: accept it.',
+  ask: 'Not all of it is known, or it calls itself something else: ask the seller.',
+  return: 'Not as a new one that was ordered: send it back.',
+});
+
+/** A log in one line: what it holds, and only that. */
+export function healthWords({
+  powerOnHours,
+  writtenBytes,
+  usedPercent,
+  mediaErrors,
+  temperatureC,
+}: Health): string {
+  const words = [
+    powerOnHours === null ? null : `${powerOnHours} hours`,
+    writtenBytes === null ? null : `${showBytes(counterValue(writtenBytes))} written`,
+    usedPercent === null ? null : `${usedPercent} % of its life used`,
+    mediaErrors === null ? null : `${mediaErrors} errors that it could not mend`,
+    temperatureC === null ? null : `${temperatureC} °C`,
+  ].filter((one) => one !== null);
+  return words.length > 0 ? `${words.join(', ')}.` : 'it holds none of the figures that are asked for.';
+}
+
+/** Whether an old drive is failing by its own log, with the first reason; null where nothing speaks for it. */
+export function failingWhy(health: Health): string | null {
+  if (health.isHealthy === false) return 'It warns of itself.';
+  if (health.mediaErrors !== null && counterValue(health.mediaErrors) > 0)
+    return `It has ${health.mediaErrors} errors that it could not mend: copy it first, and once.`;
+  if (
+    health.sparePercent !== null &&
+    health.spareLeastPercent !== null &&
+    health.sparePercent < health.spareLeastPercent
+  )
+    return `Its spare is at ${health.sparePercent} %, under the ${health.spareLeastPercent} % that it asks for.`;
+  return health.usedPercent !== null && health.usedPercent >= 100
+    ? `Its rated life is used up (${health.usedPercent} %).`
+    : null;
+}

@@ -1,0 +1,90 @@
+import { useRef, useState } from 'react';
+import { adviceOf, adviceWords, arrivalMargins, failingWhy, healthWords } from '@/core/health';
+import { Button } from '../button';
+import { MarginList } from '../margin-list';
+import { Card } from '../station-frame';
+import { type StationProps, showOptions } from './station-props';
+
+type Props = Pick<StationProps, 'view' | 'act' | 'busy'>;
+
+/** The raw page is told by its length; what is text goes as text. */
+async function logOf(file: File): Promise<{ text: string } | { base64: string }> {
+  const bytes = new Uint8Array(await file.slice(0, 600_000).arrayBuffer());
+  const isText =
+    bytes.find((byte) => byte > 0x20 && byte !== 0xef && byte !== 0xbb && byte !== 0xbf) === 0x7b;
+  return isText
+    ? { text: new TextDecoder().decode(bytes).replace(/^\uFEFF/u, '') }
+    : { base64: btoa(String.fromCharCode(...bytes.subarray(0, 2048))) };
+}
+
+/** What the drives say of themselves, from files that the system's own tools wrote: the old one before, the new one on arrival and after. */
+export function HealthCard({ view, act, busy }: Props) {
+  const input = useRef<HTMLInputElement>(null);
+  const [which, setWhich] = useState<'old' | 'new'>('new');
+  const { health, handedOver } = view.job;
+  const ask = (one: 'old' | 'new') => {
+    setWhich(one);
+    input.current?.click();
+  };
+  const newest = health.findLast((one) => one.which === 'new');
+  const margins = newest && view.drive ? arrivalMargins(newest.said, view.drive) : [];
+  return (
+    <Card title="Health of the drives" hint="NVMe log page 02h, raw, or JSON of the system’s tools">
+      {health.length === 0 && (
+        <p className="text-[14px] text-soft">
+          No log yet. A new drive has run a few hours at most; an old one says whether it is failing.
+        </p>
+      )}
+      <ul>
+        {health.map(({ which: one, at, name, said }) => (
+          <li
+            key={`${at} ${one} ${name}`}
+            className="border-b border-dashed py-1.5 text-[14px] last:border-0"
+          >
+            <b>{one === 'new' ? 'New drive' : 'Old drive'}</b> <span className="text-soft">{name}</span>{' '}
+            {healthWords(said)}{' '}
+            {one === 'old' && <b>{failingWhy(said) ?? 'Nothing in it says that it fails.'}</b>}
+          </li>
+        ))}
+      </ul>
+      {margins.length > 0 && (
+        <div className="mt-2">
+          <p className="mb-1 font-semibold" role="status">
+            {adviceWords[adviceOf(margins)]}{' '}
+            <span className="font-normal text-soft">
+              Whether its capacity is genuine no log can tell: every block would have to be written and read.
+            </span>
+          </p>
+          <MarginList margins={margins} options={showOptions(view)} />
+        </div>
+      )}
+      {handedOver === null && (
+        <div className="mt-2 flex flex-wrap gap-2">
+          <Button disabled={busy} onClick={() => ask('new')}>
+            Bring the new drive’s log
+          </Button>
+          {view.job.takeIn.oldDrive && (
+            <Button disabled={busy} onClick={() => ask('old')}>
+              Bring the old drive’s log
+            </Button>
+          )}
+        </div>
+      )}
+      <input
+        ref={input}
+        type="file"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Health log of a drive"
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          event.target.value = '';
+          if (file)
+            void logOf(file).then((log) =>
+              act({ kind: 'health', which, name: file.name.slice(-120) || 'log', log }),
+            );
+        }}
+      />
+    </Card>
+  );
+}
