@@ -1,26 +1,11 @@
-import {
-  type Sheet,
-  beforeWords,
-  habitNote,
-  howKnown,
-  lossWords,
-  marginOptions,
-  practiceNote,
-} from '@/core/sheet';
+import { beforeWords, habitNote, howKnown, lossWords, marginOptions } from '@/core/sheet';
 import { gradeWords } from '@/core/copy';
-import { type ShowOptions, showBytes, showEstimate, showMoney } from '@/core/units';
-import { showDate } from './clock';
-import { Listed } from './sheet-paper';
-
-type Props = {
-  sheet: Sheet;
-  options: ShowOptions & { locale: string; timeZone: string };
-  workshop: string;
-  draft: boolean;
-};
+import { showBytes, showEstimate } from '@/core/units';
+import { Listed, Paper, type PaperProps, PricedParts } from './paper';
 
 /** The owner’s page, one side: what was done, what was seen, what is only stated or forecast, what to do in the first days. */
-export function OwnerPage({ sheet, options, workshop, draft }: Props) {
+export function OwnerPage(props: PaperProps) {
+  const { sheet, options, draft } = props;
   const own = { ...options, habit: sheet.showsCapacity };
   const size = (bytes: number) => showBytes(bytes, own);
   const seen = sheet.margins.filter(
@@ -33,27 +18,7 @@ export function OwnerPage({ sheet, options, workshop, draft }: Props) {
     ({ station, margin }) => station === 'fit' && margin.id === 'heat' && howKnown(margin) === 'forecast',
   );
   return (
-    <article
-      aria-label="Owner’s page"
-      className="mx-auto w-full max-w-[800px] bg-white px-4 py-5 text-[15px] text-[#1d1512] shadow-[0_0_0_1px_var(--line)] sm:px-9 sm:py-8 print:max-w-none print:p-0 print:text-[13px] print:shadow-none"
-    >
-      {draft && (
-        <p className="mb-3 border-2 border-[#8a5606] px-3 py-1 font-semibold text-[#8a5606]">
-          Draft: the job is not finished.
-        </p>
-      )}
-      <p className="flex justify-between gap-4 text-[#5d4d40]">
-        <span>{workshop}</span>
-        <span>
-          {sheet.job} · {showDate(sheet.madeAt, options)}
-        </span>
-      </p>
-      <h2 className="mt-2 text-[27px] leading-tight">Your {sheet.device}</h2>
-      {sheet.practice && <p className="mt-1 font-semibold text-[#8a5606]">{practiceNote}</p>}
-      <p className="mt-1 break-words" dir="auto">
-        For {sheet.owner}
-        {sheet.place && `, ${sheet.place}`}. Serial number {sheet.serial || 'not given'}.
-      </p>
+    <Paper {...props} label="Owner’s page" title={`Your ${sheet.device}`}>
       <p className="mt-3">
         {sheet.before.bytes ? (
           <>
@@ -94,24 +59,9 @@ export function OwnerPage({ sheet, options, workshop, draft }: Props) {
       />
       <Listed title="In the first days" items={sheet.firstDays} />
       <Listed title="Please note" items={[`${sheet.oldDrive}.`, ...sheet.cautions]} />
-      <section className="mt-4 print:break-inside-avoid">
-        <h3 className="text-[16px]">Parts</h3>
-        {sheet.parts.map((part) => (
-          <p key={part.what} className="flex justify-between gap-3">
-            <span>{part.what}</span>
-            <span className="figures whitespace-nowrap">{showMoney(part.price, options.locale)}</span>
-          </p>
-        ))}
-        {sheet.totals.map((total) => (
-          <p
-            key={total.currency}
-            className="mt-1 flex justify-between gap-3 border-t border-black/40 font-bold"
-          >
-            <span>Parts in all; work is not in it</span>
-            <span className="figures">{showMoney(total, options.locale)}</span>
-          </p>
-        ))}
-      </section>
+      <div className="mt-4">
+        <PricedParts sheet={sheet} inAll="Parts in all; work is not in it" locale={options.locale} />
+      </div>
       <div className="mt-10 grid grid-cols-2 gap-10 print:break-inside-avoid">
         {['Handed over, for the workshop', 'Received, the owner'].map((who) => (
           <p key={who} className="border-t border-black/60 pt-1 text-[13px]">
@@ -119,6 +69,6 @@ export function OwnerPage({ sheet, options, workshop, draft }: Props) {
           </p>
         ))}
       </div>
-    </article>
+    </Paper>
   );
 }

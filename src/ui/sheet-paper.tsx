@@ -8,58 +8,23 @@ import {
   lossWords,
   marginOptions,
   partitionBefore,
-  practiceNote,
   waysOfKnowing,
 } from '@/core/sheet';
 import { proofSentences } from '@/core/copy';
-import {
-  type ShowOptions,
-  showBytes,
-  showDuration,
-  showEstimate,
-  showLeft,
-  showLimit,
-  showMoney,
-} from '@/core/units';
+import { type ShowOptions, showBytes, showDuration, showEstimate, showLeft, showLimit } from '@/core/units';
 import { BowlSign } from './bowl-sign';
-import { showDate } from './clock';
+import { Listed, Paper, type PaperProps, PricedParts } from './paper';
 import { verdictWord } from './verdict-words';
-
-type Props = {
-  sheet: Sheet;
-  options: ShowOptions & { locale: string; timeZone: string };
-  workshop: string;
-  draft: boolean;
-};
 
 const th = 'border-b border-black/40 py-1 pr-3 text-left font-semibold';
 const td = 'border-b border-black/15 py-1 pr-3 align-top';
 
 /** The technician’s sheet on paper: the same object that downloads as JSON and Markdown. */
-export function SheetPaper({ sheet, options, workshop, draft }: Props) {
+export function SheetPaper(props: PaperProps) {
+  const { sheet, options } = props;
   const size = (bytes: number) => showBytes(bytes, { locale: options.locale });
   return (
-    <article
-      aria-label="Technician’s sheet"
-      className="mx-auto w-full max-w-[800px] bg-white px-4 py-5 sm:px-9 sm:py-8 text-[14px] text-[#1d1512] shadow-[0_0_0_1px_var(--line)] [--clear-fill:#2c8a76] [--clear:#1b7261] [--over:#a7253a] [--soft:#5d4d40] [--tight-fill:#c98e1b] [--tight:#8a5606] print:max-w-none print:p-0 print:shadow-none"
-    >
-      {draft && (
-        <p className="mb-3 border-2 border-[#8a5606] px-3 py-1 font-semibold text-[#8a5606]">
-          Draft: the job is not finished.
-        </p>
-      )}
-      <p className="flex justify-between gap-4 text-[#5d4d40]">
-        <span>{workshop}</span>
-        <span>
-          {sheet.job} · {showDate(sheet.madeAt, options)}
-        </span>
-      </p>
-      <h2 className="mt-2 text-[27px] leading-tight">{sheet.device}: storage upgrade</h2>
-      {sheet.practice && <p className="mt-1 font-semibold text-[#8a5606]">{practiceNote}</p>}
-      <p className="mt-1 break-words" dir="auto">
-        For {sheet.owner}
-        {sheet.place && `, ${sheet.place}`}. Serial number {sheet.serial || 'not given'}.
-      </p>
+    <Paper {...props} label="Technician’s sheet" title={`${sheet.device}: storage upgrade`}>
       <div className="mt-4 grid gap-6 sm:grid-cols-2 print:grid-cols-2">
         <div>
           <h3 className="text-[15px]">Before</h3>
@@ -123,24 +88,7 @@ export function SheetPaper({ sheet, options, workshop, draft }: Props) {
         </p>
       )}
       <div className="mt-4 grid gap-6 sm:grid-cols-2 print:grid-cols-2">
-        <div>
-          <h3 className="text-[16px]">Parts</h3>
-          {sheet.parts.map((part) => (
-            <p key={part.what} className="flex justify-between gap-3">
-              <span>{part.what}</span>
-              <span className="figures whitespace-nowrap">{showMoney(part.price, options.locale)}</span>
-            </p>
-          ))}
-          {sheet.totals.map((total) => (
-            <p
-              key={total.currency}
-              className="mt-1 flex justify-between gap-3 border-t border-black/40 font-bold"
-            >
-              <span>in all</span>
-              <span className="figures">{showMoney(total, options.locale)}</span>
-            </p>
-          ))}
-        </div>
+        <PricedParts sheet={sheet} inAll="in all" locale={options.locale} />
         <div>
           <h3 className="text-[16px]">Work</h3>
           {sheet.work.map((work) => (
@@ -178,7 +126,7 @@ export function SheetPaper({ sheet, options, workshop, draft }: Props) {
         )}
       />
       <Listed title="Please note" items={sheet.cautions} />
-    </article>
+    </Paper>
   );
 }
 
@@ -236,23 +184,6 @@ function MarginTable({
           </tbody>
         </table>
       </div>
-    </section>
-  );
-}
-
-/** A heading with its points; nothing where there are none. */
-export function Listed({ title, items }: { title: string; items: string[] }) {
-  if (items.length === 0) return null;
-  return (
-    <section className="mt-4 print:break-inside-avoid">
-      <h3 className="text-[16px]">{title}</h3>
-      <ul className="list-disc pl-5">
-        {items.map((item) => (
-          <li key={item} className="break-words" dir="auto">
-            {item}
-          </li>
-        ))}
-      </ul>
     </section>
   );
 }
