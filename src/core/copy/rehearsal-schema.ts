@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { rehearsalVerdicts } from './rehearsal';
+import { rehearsalVerdicts } from './rehearsal-verdicts';
 
 export const Rehearsal = z.object({
   at: z.iso.datetime(),

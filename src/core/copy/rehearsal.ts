@@ -1,19 +1,6 @@
 import { type Margin, missing, named, oneOf } from '../margin';
 import type { Rehearsal } from './rehearsal-schema';
-
-/**
- * What an emulated machine with real UEFI firmware showed of a copy. It proves what it shows and no more: not that the system has the
- * drivers of the real device, nor that its firmware looks in the same places.
- */
-export const rehearsalVerdicts = [
-  'own-line',
-  'begun',
-  'gave-up',
-  'not-found',
-  'shell',
-  'nothing',
-  'no-answer',
-] as const;
+import { rehearsalVerdicts } from './rehearsal-verdicts';
 
 export type RehearsalVerdict = Rehearsal['verdict'];
 

@@ -8,7 +8,7 @@ export type { DeviceFaultId } from './device-fault-id';
 export { DeviceProfile, StoredProfile } from './profile';
 export { ProfileShape } from './profile-shape';
 export { profileFaults } from './profile-faults';
-export type { ProfileFault } from './profile-faults';
+export type { ProfileFault } from './profile-fault';
 export { mainPlace, placeNamed, placeOf, resolvePlace, revisionsThatMatter } from './resolve';
 export { MapFace, MapPoint, ScrewMap } from './screw-map';
 export { placed, pointsThere } from './map-points';

@@ -1,5 +1,5 @@
 import type { Procedure } from '../work';
-import type { ProfileFault } from './profile-faults';
+import type { ProfileFault } from './profile-fault';
 import { type ScrewMap, type MapPoint, type MapFace } from './screw-map';
 
 /** How many points a fastener group or a cable has on all faces. */

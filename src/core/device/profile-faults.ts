@@ -5,12 +5,12 @@ import type { ProfileShape } from './profile-shape';
 import { nearest, procedureFaults } from '../work';
 import { mapFaults } from './map-points';
 import { deliveredFaults, diagnosisFaults, startFaults } from './start-faults';
-
-/** A fault of a profile: where, what, and what would mend it where that can be said. */
-export type ProfileFault = { path: (string | number)[]; message: string; mend?: string };
+import type { ProfileFault } from './profile-fault';
 
 const atMostOf = (e: Estimate): number | null => (e.known ? highest(e) : null);
+
 const atLeastOf = (e: Estimate): number | null => (e.known ? lowest(e) : null);
+
 /** True where even with both tolerances a lies above b. */
 const surelyAbove = (a: Estimate, b: Estimate) => {
   const [low, high] = [atLeastOf(a), atMostOf(b)];

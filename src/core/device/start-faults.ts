@@ -1,7 +1,7 @@
 import { deliveredTable } from '../disk';
 import { deviceFaultIds } from './device-fault-id';
 import { forecastSectors } from '../part';
-import type { ProfileFault } from './profile-faults';
+import type { ProfileFault } from './profile-fault';
 import type { ProfileShape } from './profile-shape';
 
 const guid = (n: number) => `${String(n).padStart(8, '0')}-0000-4000-8000-000000000000`;

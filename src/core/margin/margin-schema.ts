@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { Estimate, Missing, Origin } from './estimate-schema';
-import { verdicts } from './margin';
+import { verdicts } from './verdict-names';
 
 export const Verdict = z.enum(verdicts);
 export type Verdict = z.infer<typeof Verdict>;

@@ -1,9 +1,7 @@
 import { addKnown } from './estimate';
 import { Estimate, Known, Missing, Origin } from './estimate-schema';
 import type { MarginUnit, Slack, Verdict, Limit, Named, Margin } from './margin-schema';
-
-/** From worst to best. */
-export const verdicts = ['over', 'unknown', 'tight', 'clear'] as const;
+import { verdicts } from './verdict-names';
 
 type Words = {
   id: string;

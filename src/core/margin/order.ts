@@ -1,4 +1,4 @@
-import { verdicts } from './margin';
+import { verdicts } from './verdict-names';
 import { type Margin, type Verdict } from './margin-schema';
 
 /** Worst first: over, unknown, tight, clear. */

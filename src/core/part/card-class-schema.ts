@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { leastMBPerS, cardStandards } from './card-class';
+import { leastMBPerS, cardStandards } from './card-marks';
 
 export const SpeedClass = z.enum(Object.keys(leastMBPerS) as [keyof typeof leastMBPerS]);
 export type SpeedClass = keyof typeof leastMBPerS;

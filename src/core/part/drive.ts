@@ -9,7 +9,7 @@ import { SinkOutline } from './heatsink';
 import { MountHoles } from './mount-holes';
 import { SpeedClass } from './card-class-schema';
 import type { FigureFault } from './ranges';
-import { protocols, mostLanes, mostGeneration } from './drive-figures';
+import { protocols, mostLanes, mostGeneration } from './protocols';
 
 export const Protocol = z.enum(protocols);
 export type Protocol = z.infer<typeof Protocol>;

@@ -1,13 +1,8 @@
 export { Adapter, AdapterShape } from './adapter';
 export { AddressBits } from './address-bits';
 export { addressedBytes } from './addressed-bytes';
-export {
-  cardFileSystem,
-  cardStandardOf,
-  cardStandards,
-  classRateBytesPerS,
-  speedClasses,
-} from './card-class';
+export { cardFileSystem, cardStandardOf, classRateBytesPerS, speedClasses } from './card-class';
+export { cardStandards } from './card-marks';
 export { CardStandard, SpeedClass } from './card-class-schema';
 export { Connector } from './connector';
 export { connectors } from './connector-names';
@@ -27,12 +22,10 @@ export {
   labelCapacity,
   caseHeight,
   chipTop,
-  mostGeneration,
-  mostLanes,
-  protocols,
   readRate,
   sustainedWriteRate,
 } from './drive-figures';
+export { mostGeneration, mostLanes, protocols } from './protocols';
 export { formFactorOf, parseFormFactor, plainFormFactors } from './form-factor';
 export { FormFactorText } from './form-factor-text';
 export type { FormFactor, PlainFormFactor } from './form-factor';
@@ -40,7 +33,8 @@ export { Heatsink, SinkHold, SinkOutline } from './heatsink';
 export { Pad, PressureCurve } from './pad';
 export { countOf, pairOf, singleId } from './pair';
 export { KeptPart, Part, PartKind, keptPartSchemas, partSchemas } from './part';
-export { kindOf, partKinds, shelfOf } from './part-kinds';
+export { kindOf, shelfOf } from './part-kinds';
+export { partKinds } from './part-kind-names';
 export type { PartOf } from './part';
 export type { Shelf } from './part-kinds';
 export {

@@ -1,8 +1,5 @@
 import type { Part, PartKind } from './part';
 
-/** Kinds of parts, in the order in which a catalogue lists them. */
-export const partKinds = ['drive', 'heatsink', 'pad', 'adapter', 'case'] as const;
-
 const kindOfSchema: Record<Part['schema'], PartKind> = {
   'jicara.drive/2': 'drive',
   'jicara.heatsink/1': 'heatsink',

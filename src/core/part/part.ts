@@ -4,7 +4,7 @@ import { DockCase, DockCaseShape } from './dock-case';
 import { Drive, DriveShape } from './drive';
 import { Heatsink, HeatsinkShape } from './heatsink';
 import { Pad, PadShape } from './pad';
-import { partKinds } from './part-kinds';
+import { partKinds } from './part-kind-names';
 
 export const PartKind = z.enum(partKinds);
 

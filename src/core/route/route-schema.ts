@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { stationIds } from './stations';
+import { stationIds } from './station-ids';
 
 export const StationId = z.enum(stationIds);
 export type StationId = z.infer<typeof StationId>;

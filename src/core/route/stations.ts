@@ -1,17 +1,5 @@
 import type { StationId, Route } from './route-schema';
-
-export const stationIds = [
-  'take-in',
-  'fit',
-  'data',
-  'open',
-  'carry-over',
-  'swap',
-  'close',
-  'first-power',
-  'prove',
-  'hand-over',
-] as const;
+import { stationIds } from './station-ids';
 
 export const stationNames: Readonly<Record<StationId, string>> = Object.freeze({
   'take-in': 'Take in',

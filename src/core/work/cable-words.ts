@@ -1,9 +1,6 @@
 import type { FactName } from './fact-schema';
 import type { LatchKind, Cable } from './cable';
 
-/** How a cable is held, and so how it comes off. */
-export const latchKinds = ['plug', 'flip', 'slide', 'lift', 'coax', 'header'] as const;
-
 /** What the hands do with each kind, by direction: off, and on again. */
 export const latchWords: Readonly<Record<LatchKind, Readonly<{ off: string; on: string }>>> = Object.freeze({
   plug: {

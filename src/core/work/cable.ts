@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { FactName } from './fact-schema';
 import { text, workId } from './work-id';
-import { latchKinds } from './cable-words';
+import { latchKinds } from './latch-kinds';
 
 export const LatchKind = z.enum(latchKinds);
 export type LatchKind = z.infer<typeof LatchKind>;

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import type { KnownFact } from './facts';
+import type { KnownFact } from './known-facts';
 import type { HoldCode } from './hold-code';
 
 /** A fact of one kind of device, brought by its profile and known to its procedure only. */

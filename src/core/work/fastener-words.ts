@@ -1,8 +1,5 @@
 import type { FastenerKind, FastenerGroup } from './fastener';
 
-/** What holds things together. Screws, nuts and posts come out and lie in the bowl; the others stay where they are. */
-export const fastenerKinds = ['screw', 'nut', 'post', 'latch', 'twist-tab', 'bent-tab'] as const;
-
 /** One and many of each kind, in words. */
 export const fastenerWords: Readonly<Record<FastenerKind, readonly [one: string, many: string]>> =
   Object.freeze({

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { text, workId } from './work-id';
-import { fastenerKinds } from './fastener-words';
+import { fastenerKinds } from './fastener-kinds';
 
 export const FastenerKind = z.enum(fastenerKinds);
 export type FastenerKind = z.infer<typeof FastenerKind>;

@@ -1,15 +1,8 @@
-export {
-  deviceFact,
-  factValue,
-  factWords,
-  foldFacts,
-  isKnownFact,
-  isTrue,
-  knownFacts,
-  restore,
-} from './facts';
+export { deviceFact, factValue, factWords, foldFacts, isKnownFact, isTrue, restore } from './facts';
+export { knownFacts } from './known-facts';
 export { FactChange, FactName, FactSetting, FactState } from './fact-schema';
-export type { Facts, KnownFact } from './facts';
+export type { Facts } from './facts';
+export type { KnownFact } from './known-facts';
 export type { DeviceFact } from './fact-schema';
 export { HoldCode, holdCodes } from './hold-code';
 export { copyMayGoIn, holdOn, overrideFact, standingHolds, stops } from './holds';
@@ -17,11 +10,14 @@ export type { Hold, HoldContext, Stop } from './holds';
 export { fastenersOf, lostFact, screwLedger, screwsOut } from './ledger';
 export type { Ledger, LedgerRow } from './ledger';
 export { Cable, LatchKind } from './cable';
-export { cableFact, latchKinds, latchWords } from './cable-words';
+export { cableFact, latchWords } from './cable-words';
+export { latchKinds } from './latch-kinds';
 export { FastenerGroup } from './fastener';
-export { fastenerKinds, fastenerText, fastenerWords, goesToBowl } from './fastener-words';
+export { fastenerText, fastenerWords, goesToBowl } from './fastener-words';
+export { fastenerKinds } from './fastener-kinds';
 export { CloseStep, OpenStep, ProcedureShape, SwapStep, WorkQuestion } from './procedure';
-export { backId, swapConditions } from './swap-conditions';
+export { backId } from './swap-conditions';
+export { swapConditions } from './condition-names';
 export { Procedure } from './proved-procedure';
 export { procedureFaults, safeToTouch } from './procedure-faults';
 export { nearest } from './procedure-names';

@@ -1,5 +1,6 @@
 import { cableFact } from './cable-words';
-import { isKnownFact, knownFacts } from './facts';
+import { isKnownFact } from './facts';
+import { knownFacts } from './known-facts';
 import { type FactName } from './fact-schema';
 import type { FastenerGroup } from './fastener';
 import { measureStepId } from './measure-step';

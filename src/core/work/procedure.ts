@@ -3,7 +3,7 @@ import { Cable } from './cable';
 import { FactName, FactSetting } from './fact-schema';
 import { FastenerGroup } from './fastener';
 import { text, workId } from './work-id';
-import { swapConditions, powerKinds } from './swap-conditions';
+import { swapConditions, powerKinds } from './condition-names';
 
 const Need = z.object({ fact: FactName, value: z.boolean() });
 

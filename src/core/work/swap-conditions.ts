@@ -4,17 +4,6 @@ import type { Pry } from './procedure';
 /** The id that the undoing of a step of opening has. */
 export const backId = (stepId: string) => `back-${stepId}`;
 
-/** What the job decides about a step of the swap, by the build that was chosen. */
-export const swapConditions = [
-  'length-changes',
-  'pad-chosen',
-  'sink-chosen',
-  'adapter-chosen',
-  'case-changes',
-] as const;
-
-export const powerKinds = ['cell', 'mains', 'cell-and-mains'] as const;
-
 export type HandStation = 'open' | 'swap' | 'close';
 
 /** One step of the hands as the work screen shows it; effects include those of its fasteners and cables. */

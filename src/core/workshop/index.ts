@@ -1,2 +1,3 @@
-export { benchAirs, isAirDry, defaultSettings, locales } from './settings';
+export { isAirDry, defaultSettings } from './settings';
+export { benchAirs, locales } from './setting-choices';
 export { Pace, Settings, Technician } from './settings-schema';

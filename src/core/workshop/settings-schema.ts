@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { locales, benchAirs } from './settings';
+import { locales, benchAirs } from './setting-choices';
 
 const isTimeZone = (zone: string) => {
   try {

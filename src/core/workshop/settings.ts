@@ -1,9 +1,5 @@
 import type { Settings } from './settings-schema';
-
-export const locales = ['en-GB', 'en-US', 'de-DE', 'fr-FR', 'pt-PT'] as const;
-
-/** How dry the air at the bench is: heated in winter, north or south of the equator, or the same all year. */
-export const benchAirs = ['season-north', 'season-south', 'dry', 'humid'] as const;
+import type { benchAirs } from './setting-choices';
 
 /** Whether the air at the bench is dry in a month of the year, 1 to 12. */
 export function isAirDry(air: (typeof benchAirs)[number], month: number): boolean {

@@ -1,0 +1,2 @@
+/** From worst to best. */
+export const verdicts = ['over', 'unknown', 'tight', 'clear'] as const;

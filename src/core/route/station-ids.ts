@@ -1,0 +1,12 @@
+export const stationIds = [
+  'take-in',
+  'fit',
+  'data',
+  'open',
+  'carry-over',
+  'swap',
+  'close',
+  'first-power',
+  'prove',
+  'hand-over',
+] as const;
