@@ -5,7 +5,7 @@ const withNext = nextJest({ dir: './' });
 const shared = {
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',
-    '^(d3-[a-z]+)$': '<rootDir>/node_modules/$1/dist/$1.js',
+    '^(d3-[a-z-]+)$': '<rootDir>/node_modules/$1/dist/$1.js',
   },
 };
 

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useId, useState } from 'react';
 import { type ReadingName, readingsAsked } from '@/core/job';
 import { Button } from '../button';
 import { Field } from '../field';
@@ -10,6 +10,7 @@ type Props = Pick<StationProps, 'act' | 'busy'> & { job: StationProps['view']['j
 export function UnseenForm({ job, act, busy }: Props) {
   const [name, setName] = useState<ReadingName | ''>('');
   const [why, setWhy] = useState('');
+  const id = useId();
   const left = (Object.keys(readingsAsked) as ReadingName[]).filter((one) => !job.readings[one]);
   return (
     <details className="mt-3">
@@ -32,9 +33,12 @@ export function UnseenForm({ job, act, busy }: Props) {
               });
           }}
         >
-          <label>
-            <span className="mb-1 block font-semibold">What</span>
+          <div>
+            <label htmlFor={id} className="mb-1 block font-semibold">
+              What
+            </label>
             <select
+              id={id}
               className="h-11 rounded-xl border border-line-strong bg-surface px-3"
               value={name}
               onChange={({ target }) => setName(target.value as ReadingName | '')}
@@ -46,7 +50,7 @@ export function UnseenForm({ job, act, busy }: Props) {
                 </option>
               ))}
             </select>
-          </label>
+          </div>
           <Field
             label="Why"
             className="min-w-60 flex-1"
