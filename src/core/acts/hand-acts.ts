@@ -78,7 +78,8 @@ const tooQuickShare = 0.1;
 /** Seconds since the step before, where that is far too soon for this one and nobody was asked yet; else null. */
 function tooQuickS({ state, context }: StepAsked, due: HandStep): number | null {
   const before = lastStepOf(state);
-  if (!before || due.waits || isTrue(state.facts, 'pace.asked')) return null;
+  // What was measured was looked at.
+  if (!before || due.waits || due.id === measureStepId || isTrue(state.facts, 'pace.asked')) return null;
   const seconds = Math.max(0, (Date.parse(context.at) - Date.parse(before.at)) / 1000);
   return seconds < due.minutes * 60 * tooQuickShare ? seconds : null;
 }
