@@ -254,7 +254,7 @@ export async function keepTimes(
       sql,
       { ...profile, procedure },
       asked,
-      `times of ${changed} steps, from job ${jobId}`,
+      `times of ${changed} steps, from ${job.takeIn.practice ? 'practice ' : ''}job ${jobId}`,
     );
     return saved.ok ? ok({ ...saved.value, changed }) : saved;
   });

@@ -1,5 +1,5 @@
 import { beforeWords, habitNote, howKnown, lossWords, marginOptions } from '@/core/sheet';
-import { gradeWords } from '@/core/copy';
+import { gradeWords, isProofOfDrive } from '@/core/copy';
 import { showBytes, showEstimate } from '@/core/units';
 import { Listed, Paper, type PaperProps, PricedParts } from './paper';
 
@@ -37,10 +37,20 @@ export function OwnerPage(props: PaperProps) {
             ({ station, margin }) =>
               `${margin.what}: ${showEstimate(margin.value, margin.unit, marginOptions(sheet, station, options))}`,
           ),
-          ...(sheet.copy ? [`The copy of your old drive: ${gradeWords[sheet.copy.grade]}`] : []),
+          ...(sheet.copy && isProofOfDrive(sheet.copy)
+            ? [`The copy of your old drive: ${gradeWords[sheet.copy.grade]}`]
+            : []),
         ]}
       />
-      <Listed title="Not seen" items={notSeen.map(({ margin }) => margin.what)} />
+      <Listed
+        title="Not seen"
+        items={[
+          ...notSeen.map(({ margin }) => margin.what),
+          ...(sheet.copy && !isProofOfDrive(sheet.copy)
+            ? [`Whether the copy of your old drive is whole: ${gradeWords[sheet.copy.grade]}`]
+            : []),
+        ]}
+      />
       <Listed
         title="Forecast, not measured"
         items={forecast.map(

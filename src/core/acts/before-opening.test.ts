@@ -39,11 +39,17 @@ describe('encryption is settled before the first screw where the old drive’s b
   });
 
   it('tells the owner to look whether it is on again', () => {
-    const bench = new Bench({ ...takeIn, encryption: 'yes' });
-    const told = (more: object) =>
-      makeSheet({ ...bench.state, job: { ...bench.state.job, ...more } }, bench.context).firstDays.join(' ');
-    expect(told({ copy: proof })).toMatch(/Encryption was on when it came in/u);
-    expect(told({ copy: proof, takeIn })).not.toMatch(/Encryption/u);
+    const told = (bench: Bench) =>
+      makeSheet({ ...bench.state, job: { ...bench.state.job, copy: proof } }, bench.context).firstDays.join(
+        ' ',
+      );
+    expect(told(new Bench({ ...takeIn, encryption: 'yes' }))).toMatch(/Encryption was on before the work/u);
+    // Found to be on later, it is told as well.
+    const found = new Bench({ ...takeIn, encryption: 'unknown' });
+    expect(told(found)).not.toMatch(/Encryption/u);
+    found.do({ kind: 'observe', fact: 'encryption.on', value: true });
+    found.do({ kind: 'observe', fact: 'encryption.on', value: false });
+    expect(told(found)).toMatch(/Encryption was on before the work/u);
   });
 });
 
@@ -100,7 +106,7 @@ describe('the sheet says how each thing is known', () => {
     howKnown({ id: 'x', value: { known: true, value: 1, minus: 0, plus: 0, origin: { kind, note: '' } } });
 
   it('seen, stated, forecast, not known', () => {
-    expect(known('measured')).toBe('seen');
+    expect(known('measured')).toBe('stated');
     expect(known('reading')).toBe('seen');
     expect(known('owner')).toBe('stated');
     expect(known('data-sheet-maximum')).toBe('stated');
@@ -118,7 +124,7 @@ describe('the sheet says how each thing is known', () => {
     expect(sheet.partitions.length).toBeGreaterThan(0);
     for (const partition of sheet.partitions) {
       expect(partitionBefore(partition, (bytes) => showBytes(bytes))).toBe('fresh');
-      expect(partition.change).toBe('made new');
+      expect(partition.change).toBe('made new by the device, size as planned');
     }
     const [, partitions] = sheetMarkdown(sheet, { locale: 'en-GB' }).split('## Partitions');
     expect(partitions).not.toMatch(/\| 0 B \|/u);

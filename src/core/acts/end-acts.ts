@@ -6,9 +6,9 @@ import {
   adviceOf,
   adviceWords,
   arrivalMargins,
-  failingWhy,
   healthWords,
   mostReportBytes,
+  oldDriveWords,
   readHealthJson,
   readLogPage,
 } from '../health';
@@ -79,9 +79,7 @@ export const health = personAct(
         { ...job, health: [...job.health, kept] },
         'health',
         `Health of the ${which} drive, read from ${name}: ${healthWords(read.value)} ${
-          which === 'new'
-            ? newWords(read.value, context.drive)
-            : (failingWhy(read.value) ?? 'Nothing in it says that it fails.')
+          which === 'new' ? newWords(read.value, context.drive) : oldDriveWords(read.value)
         }`,
       );
     },

@@ -18,5 +18,6 @@ export function revisionOfSerial(
       ({ from, to }) => asked.length === plain(from).length && plain(from) <= asked && asked <= plain(to),
     ),
   );
-  return told.length === 1 ? told[0]! : null;
+  const [first, ...others] = told;
+  return first && others.length === 0 ? first : null;
 }

@@ -23,8 +23,10 @@ const read = { kind: 'reading', note: 'the drive’s own health log' } as const;
 const usual = { kind: 'default', note: 'what a new drive has run at its maker’s' } as const;
 const ordered = { kind: 'owner', note: 'as it was ordered' } as const;
 
+const inLog = 'Bring a log that holds it, such as the whole report of the drive.';
+
 const counted = (what: string, counter: Counter | null): Known | Estimate =>
-  counter === null ? missing(what, 'Bring a log that holds it.') : exact(counterValue(counter), read);
+  counter === null ? missing(what, inLog) : exact(counterValue(counter), read);
 
 /** What a log of a new drive comes to: accept it, ask the seller, or send it back. */
 export type Advice = 'accept' | 'ask' | 'return';
@@ -61,7 +63,8 @@ export function arrivalMargins(health: Health, drive: Drive): Margin[] {
       exact(0, usual),
     ),
   ];
-  if (health.usedPercent !== null)
+  // A SATA drive counts its life in a way of each maker's own.
+  if (health.kind === 'nvme')
     margins.push(
       atMost(
         {
@@ -70,51 +73,49 @@ export function arrivalMargins(health: Health, drive: Drive): Margin[] {
           unit: '%',
           remedy: 'It was in use: ask the seller, or send it back.',
         },
-        exact(health.usedPercent, read),
+        counted('how much of its life is used up', health.usedPercent),
         exact(1, usual),
       ),
     );
-  if (health.isHealthy !== null)
-    margins.push(
-      oneOf(
-        {
-          id: 'health-own',
-          what: 'Its own verdict',
-          unit: 'none',
-          remedy: 'It warns of itself: send it back.',
-        },
-        named(health.isHealthy ? 'healthy' : 'warns', read),
-        ['healthy'],
-        usual,
-      ),
-    );
-  if (health.bytes !== null)
-    margins.push(
-      atLeast(
-        {
-          id: 'health-size',
-          what: 'Size it states',
-          unit: 'bytes',
-          remedy: 'It is smaller than was ordered: send it back.',
-        },
-        exact(health.bytes, read),
-        exact(forecastSectors(drive.labelGB, drive.sectorBytes) * drive.sectorBytes * 0.995, ordered),
-      ),
-    );
-  if (health.model !== null)
-    margins.push(
-      oneOf(
-        {
-          id: 'health-model',
-          what: 'Model',
-          unit: 'none',
-          remedy: 'It calls itself something else than was ordered: ask the seller.',
-        },
-        named(isSameModel(health.model, drive) ? `${drive.maker} ${drive.model}` : health.model, read),
-        [`${drive.maker} ${drive.model}`],
-        ordered,
-      ),
-    );
+  margins.push(
+    oneOf(
+      {
+        id: 'health-own',
+        what: 'Its own verdict',
+        unit: 'none',
+        remedy: 'It warns of itself: send it back.',
+      },
+      health.isHealthy === null
+        ? missing('its own verdict', inLog)
+        : named(health.isHealthy ? 'healthy' : 'warns', read),
+      ['healthy'],
+      usual,
+    ),
+    atLeast(
+      {
+        id: 'health-size',
+        what: 'Size it states',
+        unit: 'bytes',
+        remedy: 'It is smaller than was ordered: send it back.',
+      },
+      counted('the size that it states', health.bytes),
+      exact(forecastSectors(drive.labelGB, drive.sectorBytes) * drive.sectorBytes * 0.995, ordered),
+    ),
+    oneOf(
+      {
+        id: 'health-model',
+        what: 'Model',
+        unit: 'none',
+        remedy:
+          'It calls itself something else than was ordered, or is the log of another drive: look at its label.',
+      },
+      health.model === null
+        ? missing('what it calls itself', 'Bring the whole report of the drive: the raw page names no model.')
+        : named(isSameModel(health.model, drive) ? `${drive.maker} ${drive.model}` : health.model, read),
+      [`${drive.maker} ${drive.model}`],
+      ordered,
+    ),
+  );
   return margins;
 }
 
@@ -129,7 +130,7 @@ export function adviceOf(margins: readonly Margin[]): Advice {
 }
 
 export const adviceWords: Readonly<Record<Advice, string>> = Object.freeze({
-  accept: 'As a new one: accept it.',
+  accept: 'As far as its log tells a new one, of the model and size that were ordered: accept it.',
   ask: 'Not all of it is known, or it calls itself something else: ask the seller.',
   return: 'Not as a new one that was ordered: send it back.',
 });
@@ -152,7 +153,7 @@ export function healthWords({
   return words.length > 0 ? `${words.join(', ')}.` : 'it holds none of the figures that are asked for.';
 }
 
-/** Whether an old drive is failing by its own log, with the first reason; null where nothing speaks for it. */
+/** What speaks for an old drive failing by its own log, the first reason; null where nothing does. */
 export function failingWhy(health: Health): string | null {
   if (health.isHealthy === false) return 'It warns of itself.';
   if (health.mediaErrors !== null && counterValue(health.mediaErrors) > 0)
@@ -167,3 +168,10 @@ export function failingWhy(health: Health): string | null {
     ? `Its rated life is used up (${health.usedPercent} %).`
     : null;
 }
+
+/** What the log of an old drive comes to, in a sentence; one that holds nothing of it says so. */
+export const oldDriveWords = (health: Health): string =>
+  failingWhy(health) ??
+  (health.isHealthy === null && health.mediaErrors === null
+    ? 'It holds nothing that would say whether it fails.'
+    : 'Nothing in it says that it fails.');

@@ -6,6 +6,7 @@ import {
   arrivalMargins,
   counterValue,
   failingWhy,
+  oldDriveWords,
   readHealthJson,
   readLogPage,
 } from '.';
@@ -181,6 +182,14 @@ describe('what the system’s tools print', () => {
     });
   });
 
+  it('does not know a counter that was rounded before it came', () => {
+    const text = '{"percent_used": 1, "power_on_hours": 9007199254740993, "data_units_written": 1e300}';
+    expect(readHealthJson(text)).toMatchObject({
+      ok: true,
+      value: { powerOnHours: null, writtenBytes: null, usedPercent: 1 },
+    });
+  });
+
   it('what is none is refused, and nothing throws on any text', () => {
     expect(code(readHealthJson('{"model_name"'))).toBe('not-json');
     expect(code(readHealthJson('{}'))).toBe('not-health');
@@ -192,7 +201,8 @@ describe('what the system’s tools print', () => {
 });
 
 describe('a new drive on arrival', () => {
-  const advice = (more: Partial<Health>) => adviceOf(arrivalMargins({ ...healthOf(page()), ...more }, marl));
+  const whole: Health = { ...healthOf(page()), model: 'Ostrel Marl', bytes: 2_000_398_934_016 };
+  const advice = (more: Partial<Health>) => adviceOf(arrivalMargins({ ...whole, ...more }, marl));
 
   it('is accepted, asked about, or sent back', () => {
     expect(advice({})).toBe('accept');
@@ -205,8 +215,18 @@ describe('a new drive on arrival', () => {
     expect(advice({ bytes: 1_000_204_886_016 })).toBe('return');
     expect(advice({ model: 'Something Else' })).toBe('ask');
     expect(advice({ model: 'OSTREL-MARL 2TB' })).toBe('accept');
-    // What the log does not hold is not fine.
-    expect(advice({ powerOnHours: null })).toBe('ask');
+    // What the log does not hold is not fine: a raw page names neither model nor size.
+    for (const name of [
+      'powerOnHours',
+      'writtenBytes',
+      'mediaErrors',
+      'usedPercent',
+      'isHealthy',
+      'model',
+      'bytes',
+    ] as const)
+      expect([name, advice({ [name]: null })]).toEqual([name, 'ask']);
+    expect(adviceOf(arrivalMargins(healthOf(page()), marl))).toBe('ask');
   });
 });
 
@@ -217,4 +237,6 @@ it('an old drive is failing by what its log says, and by nothing else', () => {
   expect(failingWhy({ ...health, isHealthy: false })).toMatch(/warns/u);
   expect(failingWhy({ ...health, sparePercent: 4 })).toMatch(/spare is at 4 %/u);
   expect(failingWhy({ ...health, usedPercent: 104 })).toMatch(/used up/u);
+  expect(oldDriveWords(health)).toBe('Nothing in it says that it fails.');
+  expect(oldDriveWords({ ...health, isHealthy: null, mediaErrors: null })).toMatch(/holds nothing/u);
 });

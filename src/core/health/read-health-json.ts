@@ -8,7 +8,7 @@ export const mostReportBytes = 200 * 1024;
 
 const number = z.number().finite();
 /** Counters may come as numbers or, where they are large, as text; numbers beyond 2⁵³ were rounded before they came here. */
-const counter = z.union([z.int().nonnegative(), z.string().regex(/^\d{1,40}$/u)]);
+const counter = z.union([z.number().nonnegative(), z.string().regex(/^\d{1,40}$/u)]);
 const log = z
   .object({
     critical_warning: z.union([number, z.object({ value: number }).loose()]),
@@ -49,8 +49,11 @@ const Report = z
   .partial()
   .loose();
 
-const asCounter = (value: number | string | undefined): Counter | null =>
-  value === undefined ? null : counterOf(BigInt(value));
+/** What was rounded before it came here is not known. */
+const asCounter = (value: number | string | undefined, times = 1n): Counter | null =>
+  value === undefined || (typeof value === 'number' && !Number.isSafeInteger(value))
+    ? null
+    : counterOf(BigInt(value) * times);
 const unitBytes = 512_000n;
 /** Above this a temperature is kelvin: no drive that answers is at 200 °C, none at −73 °C. */
 const leastKelvin = 200;
@@ -71,7 +74,7 @@ function nvmeOf(page: z.infer<typeof log>): Partial<Health> {
     sparePercent: share(page.available_spare ?? page.avail_spare, 100),
     spareLeastPercent: share(page.available_spare_threshold ?? page.spare_thresh, 100),
     usedPercent: share(page.percentage_used ?? page.percent_used, 255),
-    writtenBytes: units === undefined ? null : counterOf(BigInt(units) * unitBytes),
+    writtenBytes: asCounter(units, unitBytes),
     powerCycles: asCounter(page.power_cycles),
     powerOnHours: asCounter(page.power_on_hours),
     unsafeShutdowns: asCounter(page.unsafe_shutdowns),
@@ -125,7 +128,7 @@ export function readHealthJson(text: string): Result<Health> {
     serial: data.serial_number?.slice(0, 60) ?? null,
     firmware: data.firmware_version?.slice(0, 40) ?? null,
     bytes: bytes !== undefined && Number.isSafeInteger(bytes) && bytes > 0 ? bytes : null,
-    isHealthy: data.smart_status?.passed ?? (page ? nvmeOf(page).isHealthy! : null),
+    isHealthy: data.smart_status?.passed ?? (page ? (nvmeOf(page).isHealthy ?? null) : null),
     ...(page
       ? {}
       : {

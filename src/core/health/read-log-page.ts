@@ -34,7 +34,11 @@ export function readLogPage(page: Uint8Array): Result<Health> {
   const view = new DataView(page.buffer, page.byteOffset, page.byteLength);
   const counter = (at: number) => view.getBigUint64(at, true) + (view.getBigUint64(at + 8, true) << 64n);
   const kelvin = view.getUint16(1, true);
-  const [warning, spare, spareLeast, used] = [page[0]!, page[3]!, page[4]!, page[5]!];
+  const byte = (at: number) => view.getUint8(at);
+  const warning = byte(0);
+  const spare = byte(3);
+  const spareLeast = byte(4);
+  const used = byte(5);
   if (spare > 100 || spareLeast > 100 || (kelvin !== 0 && (kelvin < zeroC - 60 || kelvin > zeroC + 200)))
     return refuse(
       'log-odd',

@@ -13,6 +13,7 @@ import {
   type JobRecord,
   lossesOfJob,
   newDriveOf,
+  wasEncrypted,
 } from '../job';
 import type { Sheet } from '../sheet';
 const oldDriveWords = {
@@ -77,7 +78,7 @@ export function makeSheet(
       // Where the device wrote it by itself the old drive had no part in it.
       beforeBytes: layout && !writesItself(job.route) ? oldBytes(layout, part) : null,
       afterBytes: layout ? placedBytes(layout, part) : 0,
-      change: writesItself(job.route) ? 'made new' : part.change,
+      change: writesItself(job.route) ? 'made new by the device, size as planned' : part.change,
     })),
     practice: job.takeIn.practice,
     copy: job.copy,
@@ -110,7 +111,7 @@ export function makeSheet(
         : ['The first charge after the work: stay near, and stop if the back warms or bulges.']),
       'Jicara advises; the maker’s manual, local rules and licensed practice come first.',
     ],
-    firstDays: firstDaysOf(job),
+    firstDays: firstDaysOf(job, wasEncrypted(history)),
     losses: lossesOfJob(job, profile).map((what) => ({
       what,
       fate: job.losses.find((one) => one.what === what)?.fate ?? null,
@@ -134,12 +135,11 @@ export function makeSheet(
 }
 
 /** What the owner does in the first days, by what was done here. */
-function firstDaysOf({ takeIn, route, copy }: JobRecord['job']): string[] {
-  const sealed = takeIn.encryption === 'yes';
+function firstDaysOf({ takeIn, route, copy }: JobRecord['job'], sealed: boolean): string[] {
   return [
     'Use it for an evening and look whether all is there: games, saved games, sign-ins.',
     ...(sealed && copy
-      ? ['Encryption was on when it came in: look whether it is on again, and switch it on where it is not.']
+      ? ['Encryption was on before the work: look whether it is on again, and switch it on where it is not.']
       : []),
     ...(writesItself(route) ? ['Sign in, then let it fetch its updates before anything is moved back.'] : []),
     ...(takeIn.oldDrive ? ['Do not give the old drive away before then: it is the way back.'] : []),

@@ -44,6 +44,7 @@ export { oldDriveOf, settingOfJob } from './setting-of-job';
 export { lossesOfJob } from './losses-of-job';
 export { causesOf, isPlausible } from './not-passed';
 export type { Cause } from './not-passed';
+export { wasEncrypted } from './was-encrypted';
 export { measuringOf } from './measuring';
 export { placeIdOf } from './place-of-job';
 export { handworkSpread, promiseMargin, workLeftSeconds } from './promise';

@@ -54,7 +54,7 @@ export const Job = z.object({
   agreedChanges: z.array(z.string().max(40)).max(8).default([]),
   /** Drives that the owner brings along: they cost nothing here. */
   broughtIds: z.array(z.string().max(60)).max(8).default([]),
-  /** What the owner said of each thing that the way does not bring across: saved elsewhere, and looked whether it is there, or may go. */
+  /** What the owner said of each thing that the way does not bring across: saved elsewhere, or may go. */
   losses: z
     .array(z.object({ what: z.string().max(200), fate: z.enum(['saved', 'may-go']) }))
     .max(40)

@@ -131,12 +131,12 @@ function finalHold(state: JobState, context: JobContext): Hold | null {
     ({ id, final }) =>
       final !== null && !state.job.agreedChanges.includes(id) && !state.doneSteps.includes(id),
   );
-  return step
+  return step?.final
     ? {
         code: 'final',
         of: step.id,
         what: `The owner has not agreed to what cannot be undone: ${step.title.charAt(0).toLowerCase()}${step.title.slice(1)}`,
-        why: step.final!,
+        why: step.final,
         remedy: 'Tell the owner what it means, and note the answer before the device is opened.',
         stops: ['opening'],
         seen: true,

@@ -34,7 +34,7 @@ export const practiceNote =
 /** What the owner said of something that did not come across. */
 export const lossWords = (fate: Sheet['losses'][number]['fate']): string =>
   fate === 'saved'
-    ? 'saved elsewhere, and looked at there'
+    ? 'saved elsewhere, as was said'
     : fate === 'may-go'
       ? 'may go, the owner said'
       : 'nobody asked the owner';

@@ -16,9 +16,13 @@ const round = (minutes: number) => Math.round(minutes * 10) / 10;
  * lies: the shares of `withTimes` leave such times out.
  */
 export function timesOf(steps: readonly TimedStep[]): Record<string, number> {
-  return Object.fromEntries(
-    steps.slice(1).map(({ stepId, at }, i) => [stepId, (Date.parse(at) - Date.parse(steps[i]!.at)) / 60_000]),
-  );
+  const took: Record<string, number> = {};
+  let before: TimedStep | null = null;
+  for (const step of steps) {
+    if (before) took[step.stepId] = (Date.parse(step.at) - Date.parse(before.at)) / 60_000;
+    before = step;
+  }
+  return took;
 }
 
 /** The mean of what is said and what was measured, weighted; null where the measured one tells nothing, or nothing changes. */

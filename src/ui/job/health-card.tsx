@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import { adviceOf, adviceWords, arrivalMargins, failingWhy, healthWords } from '@/core/health';
+import { adviceOf, adviceWords, arrivalMargins, healthWords, oldDriveWords } from '@/core/health';
 import { Button } from '../button';
 import { MarginList } from '../margin-list';
 import { Card } from '../station-frame';
@@ -42,8 +42,7 @@ export function HealthCard({ view, act, busy }: Props) {
             className="border-b border-dashed py-1.5 text-[14px] last:border-0"
           >
             <b>{one === 'new' ? 'New drive' : 'Old drive'}</b> <span className="text-soft">{name}</span>{' '}
-            {healthWords(said)}{' '}
-            {one === 'old' && <b>{failingWhy(said) ?? 'Nothing in it says that it fails.'}</b>}
+            {healthWords(said)} {one === 'old' && <b>{oldDriveWords(said)}</b>}
           </li>
         ))}
       </ul>

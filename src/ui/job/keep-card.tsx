@@ -24,9 +24,14 @@ export function KeepCard({ view, keepRecording, keepTimes }: Props) {
         }
       />
     );
-  const timed = history.flatMap(({ kind, stepId, at }) =>
-    kind === 'step' && stepId ? [{ stepId, at }] : [],
-  );
+  // A step that was taken back was not done.
+  const done = new Map<string, { stepId: string; at: string }>();
+  for (const { kind, stepId, at } of history) {
+    if (!stepId) continue;
+    if (kind === 'step') done.set(stepId, { stepId, at });
+    if (kind === 'step-back') done.delete(stepId);
+  }
+  const timed = [...done.values()];
   const { changed } = withTimes(profile.procedure, timesOf(timed));
   if (changed === 0) return null;
   return (

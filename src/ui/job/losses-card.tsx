@@ -6,7 +6,7 @@ import { HoldRemedy } from './hold-remedy';
 import { OverrideForm } from './override-form';
 import type { StationProps } from './station-props';
 
-const fateWords = { saved: 'saved elsewhere, and looked at there', 'may-go': 'may go' } as const;
+const fateWords = { saved: 'saved elsewhere, as was said', 'may-go': 'may go' } as const;
 
 /** What the way does not bring across, item by item, with what the owner said of each; said where the way is chosen, not only at opening. */
 export function LossesCard({ view, act, busy }: Pick<StationProps, 'view' | 'act' | 'busy'>) {

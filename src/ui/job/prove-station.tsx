@@ -1,6 +1,14 @@
 'use client';
 import { useState } from 'react';
-import { type ReadingName, isPlausible, mainPart, placeIdOf, readingsAsked, standsAgainst } from '@/core/job';
+import {
+  type ReadingName,
+  isPlausible,
+  mainPart,
+  placeIdOf,
+  readingsAsked,
+  wasEncrypted,
+  standsAgainst,
+} from '@/core/job';
 import { oldBytes, placedBytes } from '@/core/disk';
 import { placeOf } from '@/core/device';
 import { driveBytes } from '@/core/fit';
@@ -159,9 +167,15 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
         <NotPassedCard
           failed={[...blocking, ...acceptable].filter(({ verdict }) => verdict === 'over')}
           acceptable={acceptable}
+          hasOldDrive={job.takeIn.oldDrive !== null}
           reason={reason}
           onReason={setReason}
         />
+      )}
+      {!proved && started && wasEncrypted(view.history) && (
+        <p role="status" className="font-semibold text-tight">
+          Encryption was on before the work: look whether it is on again, or tell the owner to switch it on.
+        </p>
       )}
       {layout && <BeforeAfter view={view} />}
       <Card title="Readings" hint="typed from the device’s own screens">
