@@ -8,7 +8,7 @@ type Props = {
   /** Said where the owner wants data kept. */ keeping?: string;
 };
 
-/** What a way costs: what the owner loses, how long it takes, what must be at hand. */
+/** What a way costs: how long it takes, what must be at hand. */
 export function WayAside({ way, loses, keeping }: Props) {
   if (!way?.possible) return null;
   const minutes = ({ least, most }: { least: number; most: number }) => (
@@ -16,19 +16,9 @@ export function WayAside({ way, loses, keeping }: Props) {
   );
   return (
     <div className="flex flex-col gap-4">
-      <section>
-        <h2 className="text-[17px]">The owner loses</h2>
-        {loses.length === 0 ? (
-          <p>nothing</p>
-        ) : (
-          <ul className="list-disc pl-5">
-            {loses.map((what) => (
-              <li key={what}>{what}</li>
-            ))}
-          </ul>
-        )}
-        {keeping && <p className="mt-2 font-semibold text-tight">{keeping}</p>}
-      </section>
+      {/* What does not come across stands beside it, item by item. */}
+      {loses.length === 0 && <p>The owner loses nothing.</p>}
+      {keeping && <p className="font-semibold text-tight">{keeping}</p>}
       <section>
         <h2 className="text-[17px]">It takes</h2>
         <p>
