@@ -17,7 +17,7 @@ import {
   withTimes,
 } from '@/core/teach';
 import type { Sql } from './database';
-import { findProfile, saveProfile, versionOf } from './devices';
+import { findProfile, saveProfile, versionOf, versionsOf } from './devices';
 import { findJob } from './jobs';
 import type { Runtime } from './runtime';
 import { formFault, nobodyWorking } from './take-in-device';
@@ -150,6 +150,24 @@ function errorOf(form: unknown, error: z.ZodError): z.ZodError {
   return told?.error ?? error;
 }
 
+type Changed = { profile: ProfileShape; why: string };
+
+/** Changes a device that is known, as its next version, in the name of whoever works. Faults: `nobody-working`, `not-found`, those of a profile and of the change. */
+const changeKnown = (
+  runtime: Runtime,
+  id: string,
+  asked: Asks,
+  change: (profile: DeviceProfile, by: string, sql: Sql) => Result<Changed> | Promise<Result<Changed>>,
+): Promise<Result<{ id: string; version: number }>> =>
+  runtime.database.transaction(async (sql) => {
+    const by = await whoWorks(sql, asked.by);
+    if (!by) return nobodyWorking();
+    const profile = await findProfile(sql, id);
+    if (!profile) return gone();
+    const changed = await change(profile, by, sql);
+    return changed.ok ? save(runtime, sql, changed.value.profile, asked, changed.value.why) : changed;
+  });
+
 /** Enters one figure of a place. Faults: `form`, `not-found`, `range`, `stale`, `nobody-working`, and those of a profile. */
 export async function enterProfileFigure(
   runtime: Runtime,
@@ -159,15 +177,12 @@ export async function enterProfileFigure(
 ): Promise<Result<{ id: string; version: number }>> {
   const parsed = FigureEntry.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
-  return runtime.database.transaction(async (sql) => {
-    const by = await whoWorks(sql, asked.by);
-    if (!by) return nobodyWorking();
-    const profile = await findProfile(sql, id);
-    if (!profile) return gone();
+  return changeKnown(runtime, id, asked, (profile, by) => {
     const at = runtime.now().toISOString().slice(0, 10);
     const entered = enterFigure(profile, parsed.data, { at, by });
-    if (!entered.ok) return entered;
-    return save(runtime, sql, entered.value, asked, `figure ${parsed.data.figureId}: ${parsed.data.way}`);
+    return entered.ok
+      ? ok({ profile: entered.value, why: `figure ${parsed.data.figureId}: ${parsed.data.way}` })
+      : entered;
   });
 }
 
@@ -204,10 +219,7 @@ export async function keepRecording(
       'Record the way in at Open, and end it.',
     );
   const { recording } = job;
-  return runtime.database.transaction(async (sql) => {
-    if (!(await whoWorks(sql, asked.by))) return nobodyWorking();
-    const profile = await findProfile(sql, id);
-    if (!profile) return gone();
+  return changeKnown(runtime, id, asked, (profile) => {
     if (!isUnwritten(profile))
       return refuse(
         'written',
@@ -215,21 +227,23 @@ export async function keepRecording(
         'Edit it at “How to open it” on the device’s page.',
       );
     const recorded = steps.filter(({ stepId }) => recording.acts.some((one) => one.id === stepId));
-    const written = profileOfRecording(profile, recording, minutesOf(recorded));
-    return save(runtime, sql, written, asked, `way in as recorded in job ${job.id}`);
+    return ok({
+      profile: profileOfRecording(profile, recording, minutesOf(recorded)),
+      why: `way in as recorded in job ${job.id}`,
+    });
   });
 }
 
 /**
  * Moves the minutes of a device's procedure towards those that the hands of a job took, as its next version. Faults: `form`,
- * `not-found`, `other-device`, `no-times`, `nobody-working`.
+ * `not-found`, `other-device`, `no-times`, `kept` where this job’s are in it already, `nobody-working`.
  */
 export async function keepTimes(
   runtime: Runtime,
   id: string,
   form: unknown,
   asked: Asks,
-): Promise<Result<{ id: string; version: number; changed: number }>> {
+): Promise<Result<{ id: string; version: number }>> {
   const parsed = FromJob.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
   const { jobId } = parsed.data;
@@ -238,25 +252,23 @@ export async function keepTimes(
   const { job, steps } = found.value.state;
   if (job.takeIn.profileId !== id)
     return refuse('other-device', `Job ${jobId} is about another device.`, 'Open the device of that job.');
-  return runtime.database.transaction(async (sql) => {
-    if (!(await whoWorks(sql, asked.by))) return nobodyWorking();
-    const profile = await findProfile(sql, id);
-    if (!profile) return gone();
-    const { procedure, changed } = withTimes(profile.procedure, timesOf(steps));
-    if (changed === 0)
+  const from = `${job.takeIn.practice ? 'practice ' : ''}job ${jobId}`;
+  return changeKnown(runtime, id, asked, async (profile, _, sql) => {
+    const versions = await versionsOf(sql, id);
+    if (versions.some(({ why }) => why.startsWith('times of ') && why.endsWith(from)))
       return refuse(
-        'no-times',
-        'No step took another time than the procedure says, or its time tells nothing.',
-        'Times under a fifth and over five times the usual one are breaks and mistaken presses: nothing to keep.',
+        'kept',
+        `The times of job ${jobId} are in it already.`,
+        'The next job of the kind improves them.',
       );
-    const saved = await save(
-      runtime,
-      sql,
-      { ...profile, procedure },
-      asked,
-      `times of ${changed} steps, from ${job.takeIn.practice ? 'practice ' : ''}job ${jobId}`,
-    );
-    return saved.ok ? ok({ ...saved.value, changed }) : saved;
+    const { procedure, changed } = withTimes(profile.procedure, timesOf(steps));
+    return changed > 0
+      ? ok({ profile: { ...profile, procedure }, why: `times of ${changed} steps, from ${from}` })
+      : refuse(
+          'no-times',
+          'No step took another time than the procedure says, or its time tells nothing.',
+          'Times under a fifth and over five times the usual one are breaks and mistaken presses: nothing to keep.',
+        );
   });
 }
 
@@ -274,16 +286,7 @@ export async function takePartitions(
   const parsed = SeenOn.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
   const { partitions, seenOn } = parsed.data;
-  return runtime.database.transaction(async (sql) => {
-    if (!(await whoWorks(sql, asked.by))) return nobodyWorking();
-    const profile = await findProfile(sql, id);
-    if (!profile) return gone();
-    return save(
-      runtime,
-      sql,
-      { ...profile, deliveredParts: partitions },
-      asked,
-      `partitions as seen on ${seenOn}`,
-    );
-  });
+  return changeKnown(runtime, id, asked, (profile) =>
+    ok({ profile: { ...profile, deliveredParts: partitions }, why: `partitions as seen on ${seenOn}` }),
+  );
 }

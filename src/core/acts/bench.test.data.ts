@@ -1,3 +1,4 @@
+import type { SwitchedOn } from '../simulator';
 import ospreyData from '../../../demo/devices/braskit-osprey.json';
 import driveData from '../../../demo/parts/drives.json';
 import padData from '../../../demo/parts/pads.json';
@@ -191,3 +192,13 @@ export const dock = {
   caseId: 'tarn-5',
   oldCaseId: null,
 };
+
+/** What a device shows that came to its home screen. */
+export const running = {
+  outcome: 'started',
+  code: 'started',
+  shows: 'Home screen',
+  hint: null,
+  phases: [],
+  readings: null,
+} satisfies SwitchedOn;

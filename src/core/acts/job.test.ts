@@ -2,21 +2,12 @@ import type { CopyProof } from '../copy';
 import { fillWish } from '../disk';
 import fc from 'fast-check';
 import { exact } from '../margin';
-import type { SwitchedOn } from '../simulator';
 import { screwsOut } from '../work';
 import { decide, permit } from '.';
 import { stepsOf, stationStatesOf, currentStation, holdsOf, ledgerOf, nextStep } from '../job';
-import { Bench, dock, profile, proof, takeIn, choose, oldDrive } from './bench.test.data';
+import { Bench, dock, profile, proof, takeIn, choose, oldDrive, running } from './bench.test.data';
 
 const chosen = choose('ostrel-marl-2000', ['lindrel-soft-250']);
-const running = {
-  outcome: 'started',
-  code: 'started',
-  shows: 'Home screen',
-  hint: null,
-  phases: [],
-  readings: null,
-} satisfies SwitchedOn;
 const reading = (value: number) => exact(value, { kind: 'reading', note: 'test' });
 
 function prepared(given = takeIn) {

@@ -1,25 +1,16 @@
-import type { SwitchedOn } from '../simulator';
 import { exact } from '../margin';
 import { causesOf, isPlausible, mainPart, nextStep, proveMargins, standsAgainst } from '../job';
 import { makeSheet } from '../job-view';
 import { howKnown } from '../sheet';
-import { Bench, choose, dock, drives, proof } from './bench.test.data';
+import { Bench, choose, dock, drives, proof, running } from './bench.test.data';
 import { fillWish, placedBytes } from '../disk';
 
-const shown = {
-  outcome: 'started',
-  code: 'started',
-  shows: 'Home screen',
-  hint: null,
-  phases: [],
-  readings: null,
-} satisfies SwitchedOn;
 const reading = (value: number) => exact(value, { kind: 'reading', note: 'test' });
 const against = (bench: Bench) =>
   standsAgainst(proveMargins(bench.context.profile, bench.context.layout, bench.state.job), bench.state.job);
 
 /** A job at Prove, walked there by its own acts. */
-function running() {
+function atProve() {
   const bench = new Bench();
   const hands = (station: string) => {
     for (let next = nextStep(bench.state, bench.context); next?.station === station;) {
@@ -36,7 +27,7 @@ function running() {
   bench.report({ kind: 'copied', proof });
   hands('swap');
   hands('close');
-  bench.report({ kind: 'switched-on', shown });
+  bench.report({ kind: 'switched-on', shown: running });
   return bench;
 }
 const read = (bench: Bench, name: 'size-shown' | 'read-test' | 'parts-shown', value: number) =>
@@ -45,7 +36,7 @@ const mainBytes = (bench: Bench) => placedBytes(bench.context.layout!, mainPart(
 
 describe('a proof that was not passed', () => {
   it('is read again, or accepted with the owner’s word, which the history keeps; a copy that differs never', () => {
-    const bench = running();
+    const bench = atProve();
     read(bench, 'size-shown', mainBytes(bench));
     read(bench, 'parts-shown', bench.context.layout!.partitions.length);
     expect(read(bench, 'read-test', 1e6)).toBe('ok');
@@ -77,7 +68,7 @@ describe('a proof that was not passed', () => {
 
 describe('what cannot be seen on a device', () => {
   it('is an answer with why: Prove closes, and the sheet says that it is not known', () => {
-    const bench = running();
+    const bench = atProve();
     read(bench, 'size-shown', mainBytes(bench));
     read(bench, 'parts-shown', bench.context.layout!.partitions.length);
     expect(bench.do({ kind: 'prove' })).toBe('prove-unknown');
@@ -98,7 +89,7 @@ describe('what cannot be seen on a device', () => {
   });
 
   it('takes a reading away that was typed before, and not the other way round', () => {
-    const bench = running();
+    const bench = atProve();
     read(bench, 'read-test', 6.9e9);
     bench.do({ kind: 'unseen', name: 'read-test', why: 'that was the other device' });
     expect(bench.state.job.readings['read-test']).toBeUndefined();

@@ -28,7 +28,7 @@ export type Remedy = {
 export const changeMinutes = Object.freeze({ pads: 4, sink: 3, adapter: 3, variant: 0, 'stand-off': 2 });
 
 const sameIds = (a: { id: string }[], b: { id: string }[]) =>
-  a.length === b.length && a.every(({ id }, i) => id === b[i]!.id);
+  a.length === b.length && a.every(({ id }, i) => id === b[i]?.id);
 
 function changesBetween({ profile }: Setting, from: Build, to: Build): Change[] {
   const changes: Change[] = [];

@@ -46,10 +46,11 @@ function padFaults({
   const rises = pressureCurve.every(
     (point, i, all) =>
       i === 0 ||
-      (point.squeezePercent > all[i - 1]!.squeezePercent && point.pressureKPa > all[i - 1]!.pressureKPa),
+      (point.squeezePercent > (all[i - 1]?.squeezePercent ?? Infinity) &&
+        point.pressureKPa > (all[i - 1]?.pressureKPa ?? Infinity)),
   );
   when(
-    !rises || pressureCurve[0]!.squeezePercent !== 0 || pressureCurve[0]!.pressureKPa !== 0,
+    !rises || pressureCurve[0]?.squeezePercent !== 0 || pressureCurve[0]?.pressureKPa !== 0,
     'pressureCurve',
     'The curve begins at 0 % and 0 kPa and rises at every point.',
   );

@@ -158,11 +158,11 @@ export class DiagnosisTable {
     for (const [h, { faults }] of this.hypotheses.entries()) {
       const left = faults.filter((id) => !ids.includes(id));
       const p = probabilities[h] ?? 0;
-      if (left.length === faults.length) next[h]! += p;
-      else if (left.length === 0) next[h]! += p * remedySlips;
+      if (left.length === faults.length) next[h] = (next[h] ?? 0) + p;
+      else if (left.length === 0) next[h] = (next[h] ?? 0) + p * remedySlips;
       else {
         next[this.index.get(left.join(' '))!]! += p * (1 - remedySlips);
-        next[h]! += p * remedySlips;
+        next[h] = (next[h] ?? 0) + p * remedySlips;
       }
     }
     const sum = next.reduce((a, b) => a + b, 0);
@@ -261,7 +261,7 @@ export class DiagnosisTable {
     if (mends.length === 0) return [{ chance, left: told }];
     const ends = this.hypotheses.reduce(
       (sum, { faults }, h) =>
-        sum + (faults.length > 0 && faults.every((id) => mends.includes(id)) ? told[h]! : 0),
+        sum + (faults.length > 0 && faults.every((id) => mends.includes(id)) ? (told[h] ?? 0) : 0),
       0,
     );
     return ends < 1 ? [{ chance: chance * (1 - ends), left: this.mended(told, mends) }] : [];
@@ -290,7 +290,7 @@ export class DiagnosisTable {
     const none = this.none(probabilities);
     let minutes = 0;
     let open = this.hypotheses.flatMap(({ faults }, h) =>
-      faults.length > 0 ? [{ p: probabilities[h]!, faults }] : [],
+      faults.length > 0 ? [{ p: probabilities[h] ?? 0, faults }] : [],
     );
     for (const { ids, minutes: cost, p: chance } of order) {
       if (ids.every((id) => mended.has(id))) continue;

@@ -39,8 +39,8 @@ function walk(procedure: Procedure, steps: HandStep[], chooser: () => number): F
     const may = due.filter(({ needs }) =>
       needs.every((need) => isMet(procedure, factValue(facts, need.fact), need)),
     );
-    if (may.length === 0) return `stuck before ${due[0]!.id}`;
-    const step = may[chooser() % may.length]!;
+    const step = may[chooser() % Math.max(1, may.length)];
+    if (!step) return `stuck before ${due.map(({ id }) => id).join(' and ')}`;
     before.push({ id: step.id, facts });
     facts = foldFacts(
       step.effects.map((effect) => ({ ...effect, ...stamp })),

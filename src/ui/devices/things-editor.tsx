@@ -148,13 +148,10 @@ function Select<T extends string>({
   );
 }
 
-function Fastener({
-  one,
-  on,
-}: {
-  one: Procedure['fasteners'][number];
-  on: (one: Procedure['fasteners'][number]) => void;
-}) {
+/** A thing as it is, and where what it becomes is told. */
+type Edited<T> = { one: T; on: (one: T) => void };
+
+function Fastener({ one, on }: Edited<Procedure['fasteners'][number]>) {
   return (
     <>
       <Words label="Where" most={60} value={one.where} on={(where) => on({ ...one, where })} />
@@ -191,13 +188,7 @@ function Fastener({
   );
 }
 
-function Cable({
-  one,
-  on,
-}: {
-  one: Procedure['cables'][number];
-  on: (one: Procedure['cables'][number]) => void;
-}) {
+function Cable({ one, on }: Edited<Procedure['cables'][number]>) {
   return (
     <>
       <Words label="Where" most={80} value={one.where} on={(where) => on({ ...one, where })} />
@@ -212,13 +203,7 @@ function Cable({
   );
 }
 
-function Tool({
-  one,
-  on,
-}: {
-  one: Procedure['tools'][number];
-  on: (one: Procedure['tools'][number]) => void;
-}) {
+function Tool({ one, on }: Edited<Procedure['tools'][number]>) {
   return (
     <>
       <Words label="Tool" most={60} value={one.name} on={(name) => on({ ...one, name })} />
@@ -233,13 +218,7 @@ function Tool({
   );
 }
 
-function Question({
-  one,
-  on,
-}: {
-  one: Procedure['questions'][number];
-  on: (one: Procedure['questions'][number]) => void;
-}) {
+function Question({ one, on }: Edited<Procedure['questions'][number]>) {
   const answer = (i: number, more: Partial<(typeof one.answers)[number]>) =>
     on({ ...one, answers: one.answers.map((was, n) => (n === i ? { ...was, ...more } : was)) });
   return (
@@ -263,13 +242,7 @@ function Question({
   );
 }
 
-function Board({
-  one,
-  on,
-}: {
-  one: DeviceProfile['revisions'][number];
-  on: (one: DeviceProfile['revisions'][number]) => void;
-}) {
+function Board({ one, on }: Edited<DeviceProfile['revisions'][number]>) {
   const [range] = one.serials ?? [];
   const serials = (from: string, to: string) =>
     on({ ...one, serials: from === '' && to === '' ? undefined : [{ from, to }] });
