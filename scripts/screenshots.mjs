@@ -156,10 +156,11 @@ try {
   while (!(await view()).device?.prompt) await new Promise((resolve) => setTimeout(resolve, 300));
   const { job: running } = await act({ kind: 'press', key: 'refuse' });
   const shown = running.lastStart.readings;
-  const read = (name, value) =>
+  const read = (name, value, more = {}) =>
     act({
       kind: 'read',
       name,
+      ...more,
       value: {
         known: true,
         value,
@@ -171,6 +172,12 @@ try {
   await read('size-shown', shown.sizeShownBytes);
   await read('read-test', shown.readTestBytesPerS);
   await read('parts-shown', shown.parts);
+  const { readings, functions } = (await view()).profile.proofs;
+  if (readings.includes('drive-temperature'))
+    await read('drive-temperature', shown.driveC, { load: { roomC: 24, minutes: 240 } });
+  if (readings.includes('write-test')) await read('write-test', shown.writeTestBytesPerS);
+  if (readings.includes('timed-copy')) await read('timed-copy', shown.timedCopyBytesPerS);
+  await act({ kind: 'functions', results: functions.map(({ id }) => ({ id, result: 'works' })) });
   await picture('prove', `/jobs/${job}/prove`);
   await act({ kind: 'prove' });
   await picture('hand-over', `/jobs/${job}/hand-over`, { height: 1400 });

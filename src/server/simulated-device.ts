@@ -1,6 +1,7 @@
-import { fit } from '@/core/fit';
+import { copyWithinRate, fit, writeRate } from '@/core/fit';
 import { placedBytes } from '@/core/disk';
 import { type JobState, type PowerRun, deviceSeconds, mainPart, newDriveOf, settingOfJob } from '@/core/job';
+import type { Estimate } from '@/core/margin';
 import { forecastSectors } from '@/core/part';
 import {
   type DriveContents,
@@ -63,6 +64,8 @@ async function contentsInside(runtime: Runtime, checked: Checked): Promise<Drive
       blankContents(driveBytes);
 }
 
+const valueOf = (estimate: Estimate): number | null => (estimate.known ? estimate.value : null);
+
 /** The simulated device of a job, as it stands now. */
 async function insideOf(runtime: Runtime, checked: Checked): Promise<Inside> {
   const { stored, context } = checked;
@@ -81,6 +84,9 @@ async function insideOf(runtime: Runtime, checked: Checked): Promise<Inside> {
     fresh: drive && ['network', 'format'].includes(job.route) ? freshOf(checked, drive.driveBytes) : null,
     wrong: new Set(),
     chainBytesPerS: chain?.known ? chain.value : 0,
+    writesBytesPerS: build && answer ? valueOf(writeRate(answer.place, build)) : null,
+    copiesBytesPerS: build && answer ? valueOf(copyWithinRate(answer.place, build)) : null,
+    underLoadC: answer?.heat?.known ? answer.heat.settled.peakC.value : null,
     luck: (seedOf(job.id) % 97) / 97,
   };
 }

@@ -23,7 +23,10 @@ import {
   takeInFacts,
 } from '../job';
 import type { CopyProof } from '../copy';
-export const profile = DeviceProfile.parse(ospreyData);
+/** The whole Osprey, with all that it can show of itself. */
+export const osprey = DeviceProfile.parse(ospreyData);
+/** The same where nobody has written down what it can show: it is asked for the usual three readings. */
+export const profile: DeviceProfile = { ...osprey, proofs: null };
 export const drives = driveData.map((data) => Drive.parse(data));
 export const pads = padData.map((data) => Pad.parse(data));
 export const sinks = sinkData.map((data) => Heatsink.parse(data));

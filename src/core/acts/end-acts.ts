@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { Known, worstMargin } from '../margin';
-import { type DecideContext, ReadingName, proveMargins, readingsAsked, said, standsAgainst } from '../job';
+import { ReadingName, proofsOf } from '../device';
+import { type DecideContext, proveMargins, readingsAsked, said, standsAgainst } from '../job';
 import {
   type Health,
   adviceOf,
@@ -25,27 +26,91 @@ const isStarted = ({ state }: Asked<unknown>): Result<null> =>
     ? ok(null)
     : refuse('not-started', 'The device has not started yet.', 'Switch it on at First power.');
 
-export const read = personAct(z.object({ kind: z.literal('read'), name: ReadingName, value: Known }), {
-  words: 'enter what the device shows',
-  afterHandOver: false,
-  needs: isStarted,
-  stops: [],
-  permit: always,
-  decide({ state: { job }, act: { name, value }, context }) {
-    const { what, unit } = readingsAsked[name];
-    const shown = showEstimate(value, unit, { habit: context.profile.showsCapacity });
-    return said(
-      {
-        ...job,
-        readings: { ...job.readings, [name]: value },
-        unseen: job.unseen.filter((one) => one.name !== name),
-        proved: false,
-      },
-      'read',
-      `${what}: ${shown}, ${value.origin.note}.`,
-    );
+/** The air around a drive while it was read, °C, and the minutes that it had worked: without them a temperature says nothing. */
+const Load = z.object({ roomC: z.number().min(-10).max(60), minutes: z.number().min(1).max(1440) });
+
+export const read = personAct(
+  z.object({ kind: z.literal('read'), name: ReadingName, value: Known, load: Load.optional() }),
+  {
+    words: 'enter what the device shows',
+    afterHandOver: false,
+    needs: isStarted,
+    stops: [],
+    permit: ({ act }) =>
+      (act.name === 'drive-temperature') === (act.load !== undefined)
+        ? ok(null)
+        : refuse(
+            'load',
+            'A temperature under load goes with the room’s and the minutes of work; nothing else does.',
+            'Enter the three together.',
+          ),
+    decide({ state: { job }, act: { name, value, load }, context }) {
+      const { what, unit } = readingsAsked[name];
+      const shown = showEstimate(value, unit, { habit: context.profile.showsCapacity });
+      const under = load ? ` In a room of ${load.roomC} °C, after ${load.minutes} min of work.` : '';
+      return said(
+        {
+          ...job,
+          readings: { ...job.readings, [name]: value },
+          ...(load ? { load } : {}),
+          unseen: job.unseen.filter((one) => one.name !== name),
+          proved: false,
+        },
+        'read',
+        `${what}: ${shown}, ${value.origin.note}.${under}`,
+      );
+    },
   },
-});
+);
+
+const resultWords = { works: 'works', fails: 'does not work', unseen: 'cannot be seen here' } as const;
+
+/** What must still work, as it was tried on the device. */
+export const functions = personAct(
+  z.object({
+    kind: z.literal('functions'),
+    results: z
+      .array(
+        z.object({
+          id: z.string().max(40),
+          result: z.enum(['works', 'fails', 'unseen']),
+          note: z.string().trim().max(200).default(''),
+        }),
+      )
+      .min(1)
+      .max(12),
+  }),
+  {
+    words: 'say what works on the device',
+    afterHandOver: false,
+    needs: isStarted,
+    stops: [],
+    permit({ act, context }) {
+      const { functions: asked } = proofsOf(context.profile);
+      const strange = act.results.find(({ id }) => !asked.some((one) => one.id === id));
+      if (strange)
+        return refuse('no-function', `“${strange.id}” is not asked of this device.`, 'Load the page again.');
+      const bare = act.results.find(({ result, note }) => result !== 'works' && note.length < 3);
+      return bare
+        ? refuse('why', 'What does not work, or cannot be seen, goes with a word why.', 'Say what was tried.')
+        : ok(null);
+    },
+    decide({ state: { job }, act: { results }, context }) {
+      const { functions: asked } = proofsOf(context.profile);
+      const given = new Map(results.map((one) => [one.id, one]));
+      const others = job.functions.filter(({ id }) => !given.has(id));
+      const words = [...given.values()].map(
+        ({ id, result, note }) =>
+          `${asked.find((one) => one.id === id)?.what ?? id} ${resultWords[result]}${note ? ` (${note})` : ''}`,
+      );
+      return said(
+        { ...job, functions: [...others, ...given.values()], proved: false },
+        'functions',
+        `Tried on the device: ${words.join('; ')}.`,
+      );
+    },
+  },
+);
 
 /** A health log that a drive was asked for elsewhere: the raw page, or what the system's tools print. */
 export const health = personAct(
@@ -127,7 +192,10 @@ export const prove = personAct(
     permit: always,
     decide({ state: { job }, act, context }) {
       const reason = act.reason ?? null;
-      const { blocking, acceptable } = standsAgainst(proveMargins(context.profile, context.layout, job), job);
+      const { profile, layout, findBuild } = context;
+      const margins = proveMargins(profile, layout, job, job.choice && findBuild(job.choice));
+      const { blocking, acceptable } = standsAgainst(margins, job);
+      const unseen = margins.filter(({ verdict }) => verdict === 'unknown');
       const worst = worstMargin(blocking) ?? (reason ? null : worstMargin(acceptable));
       if (worst)
         return refuse(
@@ -139,9 +207,9 @@ export const prove = personAct(
         return said(
           { ...job, proved: true },
           'prove',
-          job.unseen.length === 0
+          unseen.length === 0
             ? 'Proved: every reading within its limit.'
-            : `Proved as far as it can be seen: ${job.unseen.map(({ name }) => readingsAsked[name].what.toLowerCase()).join(', ')} not known.`,
+            : `Proved as far as it can be seen: ${unseen.map(({ what }) => what.toLowerCase()).join(', ')} not known.`,
         );
       const accepted = acceptable.map(({ what }) => what.toLowerCase()).join(', ');
       return said(

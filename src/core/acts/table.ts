@@ -57,6 +57,7 @@ export const actTable = Object.freeze({
   'look-into': power.lookInto,
   finding: power.finding,
   read: end.read,
+  functions: end.functions,
   unseen: end.unseen,
   health: end.health,
   prove: end.prove,

@@ -15,4 +15,5 @@ export { placed, pointsThere } from './map-points';
 export { revisionOfSerial } from './serial-number';
 export { cautionsAt } from './station-cautions';
 export { CaseChange, PlaceChange, Revision } from './variation';
+export { ProofFunction, Proofs, ReadingName, proofsOf } from './proofs';
 export { OwnCheck, OwnDiagnosis, OwnFault } from './own-diagnosis';

@@ -7,6 +7,7 @@ import { CarryWays } from './carry-ways';
 import { FirstPower } from './first-power';
 import { OwnDiagnosis } from './own-diagnosis';
 import { Place } from './place';
+import { Proofs } from './proofs';
 import { ScrewMap } from './screw-map';
 import { CaseChange, Revision } from './variation';
 
@@ -58,6 +59,8 @@ export const ProfileShape = z.object({
     .max(12)
     .default([]),
   firstPower: FirstPower,
+  /** What it can show of itself at Prove; null where nobody has written it down. */
+  proofs: Proofs.nullable().default(null),
   /** Faults and checks of its own, and which of the common ones it cannot have. */
   diagnosis: OwnDiagnosis.default({ faults: [], checks: [], never: [] }),
   /** Where its fasteners and plugs are, face by face. */

@@ -94,7 +94,8 @@ function tighter(a: Estimate, b: Estimate): Estimate {
   );
 }
 
-const limitOf = ({ warningC, model }: Build['drive'], { heat, name }: Place): Estimate =>
+/** How warm a drive may get at a place: the lower of what the place aims at and the drive's own warning, °C. */
+export const driveLimitC = ({ warningC, model }: Build['drive'], { heat, name }: Place): Estimate =>
   tighter(
     heat?.aimC ?? missing(`how warm a drive may get at ${name}`, 'Enter it in the device profile.'),
     warningC ??
@@ -120,7 +121,7 @@ export function heatMargins(
 ): Margin[] {
   if (!heat || !workload) return [];
   const does = workload.name.toLowerCase();
-  const limit = heat.known ? limitOf(drive, place) : heat;
+  const limit = heat.known ? driveLimitC(drive, place) : heat;
   const slows =
     heat.known && (heat.settled.throttledShare.value > 0 || heat.settled.throttledShare.plus !== 0);
   const margins = [

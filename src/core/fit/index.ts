@@ -3,7 +3,10 @@ export { bestBuild, cooledBuilds, entersItself, onShelf, seatedBuild } from './b
 export type { Accessories } from './builds';
 export { fit } from './fit';
 export type { FitAnswer } from './fit';
-export { coolingOf, heatOf } from './heat';
+export { contactOf } from './contact';
+export type { Contact, ContactAnswer, LoadReading } from './contact';
+export { coolingOf, driveLimitC, heatOf } from './heat';
+export { copyWithinRate, writeRate } from './speed';
 export type { HeatAnswer } from './heat';
 export { aboveBoard, padSqueeze, padThicknessWanted, sinkLift } from './layers';
 export type { Layers, SinkPlace } from './layers';

@@ -44,6 +44,31 @@ export function speedOf(place: Place, { drive, adapter }: Build, keptShare: Know
   return { links, narrowest, rate, kept: keptShare && times(rate, keptShare) };
 }
 
+const writeThrough = (drive: Build['drive'], links: Link[]): Estimate =>
+  chainRate([{ name: 'drive writes, cache full', rate: sustainedWriteRate(drive) }, ...links.slice(1)]).rate;
+
+/** Writing through the whole chain with the cache full, bytes/s. */
+export const writeRate = (place: Place, { drive, adapter }: Build): Estimate =>
+  writeThrough(drive, driveChain(place, drive, adapter));
+
+/** Copying within the drive, bytes in and out once: every byte is read and written, so the times add. Bytes/s. */
+export function copyWithinRate(place: Place, build: Build): Estimate {
+  const [reads, writes] = [speedOf(place, build, null).rate, writeRate(place, build)];
+  if (!reads.known) return reads;
+  if (!writes.known) return writes;
+  const both = (read: number, write: number) => 1 / (1 / read + 1 / write);
+  const value = both(reads.value, writes.value);
+  const side = (sign: 1 | -1) => {
+    const [read, write] = sign < 0 ? [reads.minus, writes.minus] : [reads.plus, writes.plus];
+    return read === null || write === null
+      ? null
+      : Math.abs(
+          both(Math.max(1, reads.value + sign * read), Math.max(1, writes.value + sign * write)) - value,
+        );
+  };
+  return about(value, side(-1), side(1), { kind: 'computed', note: 'read and written through the chain' });
+}
+
 /** Read speed through the chain and once warm, write speed with the cache full, generation and lanes as negotiated. */
 export function speedMargins(
   place: Place,
@@ -78,10 +103,6 @@ export function speedMargins(
       ),
     );
   if (limits.writeAtLeastBytesPerS) {
-    const through = chainRate([
-      { name: 'drive writes, cache full', rate: sustainedWriteRate(drive) },
-      ...links.slice(1),
-    ]);
     margins.push(
       atLeast(
         {
@@ -90,7 +111,7 @@ export function speedMargins(
           unit: 'bytes/s',
           remedy: 'Choose a drive that keeps a higher write rate.',
         },
-        through.rate,
+        writeThrough(drive, links),
         limits.writeAtLeastBytesPerS,
       ),
     );

@@ -40,7 +40,7 @@ export function makeSheet(
   const { takeIn, choice } = job;
   const build = choice && context.findBuild(choice);
   const fitted = build && fitAnswer(job, profile, build, choice.placeId);
-  const proved = proveMargins(profile, layout, job);
+  const proved = proveMargins(profile, layout, job, build);
   const ledger = ledgerOf(state, context);
   const parts = (build ? partsOf(build) : []).map((part) => ({ what: partWords(part), price: part.price }));
   const label = job.dock ? ` (${job.dock.old.benchLabel})` : '';

@@ -84,7 +84,7 @@ export function makeChange(
     promise: promiseMargin(state, loaded, new Date(loaded.at), copySecondsLeft(state, loaded, now.copy)),
     diagnosis: diagnosisView(profile, job),
     sticks: loaded.sticks,
-    prove: proveMargins(profile, layout, job),
+    prove: proveMargins(profile, layout, job, job.choice && loaded.findBuild(job.choice)),
     ...(job.recording ? { profile } : {}),
   };
 }

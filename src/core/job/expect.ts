@@ -1,4 +1,4 @@
-import { type DeviceProfile, placeOf } from '../device';
+import type { DeviceProfile } from '../device';
 import {
   type Layout,
   type LayoutWish,
@@ -10,25 +10,8 @@ import {
   placedBytes,
   planLayout,
 } from '../disk';
-import {
-  type Known,
-  type Margin,
-  type MarginUnit,
-  type Missing,
-  atLeast,
-  atMost,
-  exact,
-  missing,
-  named,
-  oneOf,
-  within,
-} from '../margin';
 import { type Drive, forecastSectors } from '../part';
 import { type Result, ok, refuse } from '../result';
-import { placeIdOf } from './place-of-job';
-import { writesItself } from '../route';
-import type { ReadingName } from './outcome';
-import { type CopyProof, isProof, isProofOfDrive } from '../copy';
 import type { Job } from './job';
 
 const expectedGuid = (n: number) => `${String(n).padStart(8, '0')}-0000-4000-8000-000000000000`;
@@ -84,111 +67,3 @@ export const mainPart = (layout: Layout) =>
   layout.partitions.reduce((most, part) =>
     placedBytes(layout, part) > placedBytes(layout, most) ? part : most,
   );
-
-/** What systems round away or set aside when they show a size; a named default, percent. */
-export const sizeShownTolerancePercent = 1;
-
-/** What a person reads on the device, its unit, and where it stands. */
-type Asked = { what: string; unit: MarginUnit; howToGet: string };
-export const readingsAsked: Readonly<Record<ReadingName, Asked>> = Object.freeze({
-  'size-shown': {
-    what: 'Size the device shows',
-    unit: 'bytes',
-    howToGet: 'Read it in the device’s storage settings.',
-  },
-  'read-test': { what: 'Read test', unit: 'bytes/s', howToGet: 'Run the device’s own read test.' },
-  'parts-shown': {
-    what: 'Partitions found',
-    unit: 'none',
-    howToGet: 'Count them in the device’s storage settings.',
-  },
-});
-
-/** The margins of Prove: what the device shows, each against what was to be expected. */
-export function proveMargins(
-  profile: DeviceProfile,
-  layout: Layout | null,
-  { readings, copy, choice, route, takeIn }: Pick<Job, 'readings' | 'copy' | 'choice' | 'route' | 'takeIn'>,
-): Margin[] {
-  const read = (name: ReadingName): Known | Missing => {
-    const { what, howToGet } = readingsAsked[name];
-    return readings[name] ?? missing(what.toLowerCase(), howToGet);
-  };
-  const words = (name: ReadingName) => ({
-    id: name,
-    what: readingsAsked[name].what,
-    unit: readingsAsked[name].unit,
-  });
-  const bytes = layout ? placedBytes(layout, mainPart(layout)) : null;
-  const planned = {
-    kind: 'computed',
-    note: `the layout, ±${sizeShownTolerancePercent} % for rounding`,
-  } as const;
-  const noLayout = missing('the layout', 'Lay out the new drive at Data.');
-  const side = (sign: 1 | -1) =>
-    bytes === null ? noLayout : exact(bytes * (1 + (sign * sizeShownTolerancePercent) / 100), planned);
-  const count = read('parts-shown');
-  return [
-    within(
-      {
-        ...words('size-shown'),
-        remedy: 'It still shows another size: was the partition grown, and is this the new drive?',
-      },
-      read('size-shown'),
-      side(-1),
-      side(1),
-    ),
-    atLeast(
-      {
-        ...words('read-test'),
-        remedy: 'Check the unit first (megabit or megabyte), then the seat of the drive, then heat.',
-      },
-      read('read-test'),
-      placeOf(profile, placeIdOf({ choice, takeIn })).limits.readAtLeastBytesPerS,
-    ),
-    oneOf(
-      {
-        ...words('parts-shown'),
-        remedy: 'A partition is missing or one too many: look at the copy before closing the job.',
-      },
-      count.known ? named(String(count.value), count.origin) : count,
-      layout ? [String(layout.partitions.length)] : [],
-      { kind: 'computed', note: 'the layout' },
-    ),
-    // What a device wrote by itself, only the device can vouch for.
-    ...(writesItself(route) && !copy ? [] : copyMargins(copy)),
-  ];
-}
-
-/** What the copier can vouch for: every block compared, every sector read. */
-function copyMargins(copy: CopyProof | null): Margin[] {
-  const noCopy = missing('the comparison', 'Finish the copy at Carry over.');
-  const none = (note: string) => exact(0, { kind: 'default', note });
-  const compared =
-    copy && !isProof(copy.grade)
-      ? missing(`the comparison, skipped: ${copy.readBack.reason}`, 'Read it back at Carry over.')
-      : copy && !isProofOfDrive(copy)
-        ? missing('the comparison of the drive: only its image was compared', 'Read the drive at Carry over.')
-        : copy
-          ? exact(copy.mismatches, { kind: 'computed', note: `${copy.blocks} blocks read back and compared` })
-          : noCopy;
-  const unread = copy?.unreadable.reduce((total, { bytes }) => total + bytes, 0) ?? 0;
-  const where = copy?.unreadable.map(({ part, area }) => (area ? `${part}: ${area}` : part)).join('; ');
-  const margins = [
-    atMost(
-      { id: 'mismatches', what: 'Blocks that did not match', unit: 'count', remedy: 'Copy again.' },
-      compared,
-      none('every block must match'),
-    ),
-  ];
-  if (!copy || unread === 0) return margins;
-  const remedy = `Bring back from elsewhere what is lost (${where}), or let the owner decide.`;
-  return [
-    ...margins,
-    atMost(
-      { id: 'unreadable', what: 'Bytes of the old drive that could not be read', unit: 'bytes', remedy },
-      exact(unread, { kind: 'computed', note: 'retried, then filled with zeros' }),
-      none('every sector must be read'),
-    ),
-  ];
-}

@@ -54,6 +54,7 @@ export const historyKinds = Object.freeze({
   'look-into': { onSheet: false },
   finding: { onSheet: true },
   read: { onSheet: false },
+  functions: { onSheet: false },
   prove: { onSheet: false },
   'prove-accepted': { onSheet: true },
   'hand-over': { onSheet: false },

@@ -1,5 +1,5 @@
 export { observable } from './observable';
-export { Outcome, ReadingName } from './outcome';
+export { Outcome } from './outcome';
 export { historyKinds, isOnSheet } from './history-kind';
 export type { HistoryKind } from './history-kind';
 export { said } from './said';
@@ -10,14 +10,9 @@ export { profileOfJob } from './profile-of-job';
 export { circumstancesOf } from './circumstances';
 export { decideReport, isOn, outcomeWords, started } from './report';
 export type { Decision, Report } from './report';
-export {
-  expectedLayout,
-  expectedSource,
-  expectedTarget,
-  mainPart,
-  proveMargins,
-  readingsAsked,
-} from './expect';
+export { expectedLayout, expectedSource, expectedTarget, mainPart } from './expect';
+export { functionMarginId, proveMargins } from './prove-margins';
+export { readingsAsked } from './readings-asked';
 export {
   DockedDrive,
   DoneStep,

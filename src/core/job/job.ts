@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { LayoutWish, tableKinds } from '../disk';
-import { Measures } from '../device';
+import { Measures, ReadingName } from '../device';
 import { Library } from '../fit';
 import { Health } from '../health';
 import { Known } from '../margin';
@@ -97,11 +97,24 @@ export const Job = z.object({
   firstLook: z.string().max(40).nullable().default(null),
   /** What was looked at since it did not start, in order. */
   seenAtPower: z.array(SeenAtPower).default([]),
-  readings: z.object({ 'size-shown': Known, 'read-test': Known, 'parts-shown': Known }).partial(),
+  readings: z.partialRecord(ReadingName, Known),
+  /** What the temperature was read under: the air around it, and the minutes of work before; null where none was read. */
+  load: z.object({ roomC: z.number(), minutes: z.number() }).nullable().default(null),
+  /** Whether what must still work does, as it was tried. */
+  functions: z
+    .array(
+      z.object({
+        id: z.string().max(40),
+        result: z.enum(['works', 'fails', 'unseen']),
+        note: z.string().max(200),
+      }),
+    )
+    .max(12)
+    .default([]),
   /** What this device cannot show, and why; it stands on the sheet as not known. */
   unseen: z
-    .array(z.object({ name: z.enum(['size-shown', 'read-test', 'parts-shown']), why: z.string().max(300) }))
-    .max(3)
+    .array(z.object({ name: ReadingName, why: z.string().max(300) }))
+    .max(6)
     .default([]),
   /** What the hands did while the device was opened, where nobody had written that down; null where somebody had. */
   recording: Recording.nullable().default(null),
@@ -164,6 +177,8 @@ export const newJob = (
   recording: isUnwritten(device) ? nothingRecorded : null,
   seenAtPower: [],
   readings: {},
+  load: null,
+  functions: [],
   health: [],
   unseen: [],
   proved: false,

@@ -1,5 +1,7 @@
 export { chainRate, negotiated } from './chain';
 export type { Link } from './chain';
+export { narrowings } from './narrowings';
+export type { Narrowing } from './narrowings';
 export { RateWatch } from './rate-watch';
 export type { RateDrop, RateReport, Spread } from './rate-watch';
 export { farBelowShare, rankSuspects } from './suspects';

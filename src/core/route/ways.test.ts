@@ -44,12 +44,12 @@ describe('which way', () => {
     expect(sealed.before[0]).toContain('Encryption is on');
   });
 
-  it('follows the profile: a paired drive takes a copy or a donor, a recorder formats by itself', () => {
+  it('follows the profile: a paired drive takes a copy, no donor that nobody is led through, a recorder formats by itself', () => {
     const possible = (profile: DeviceProfile) =>
       rank({}, profile)
         .filter(({ state }) => state === 'possible')
         .map(({ id }) => id);
-    expect(possible(profiles[1]!)).toEqual(['copy-on-dock', 'donor']);
+    expect(possible(profiles[1]!)).toEqual(['copy-on-dock']);
     expect(possible(profiles[2]!)).toEqual(['copy-on-dock', 'format']);
   });
 

@@ -182,12 +182,14 @@ type RankedProfile = Pick<DeviceProfile, 'ways' | 'firstPower' | 'unattended' | 
 
 /**
  * All ways for a device, the best first: what is possible before what nobody knows and what is not; where data must be kept,
- * ways that lose nothing before those that do; then the shorter whole time. A way whose time is not known comes last of its kind.
+ * ways that lose nothing before those that do; then the shorter whole time. A way whose time is not known comes last of its kind. A copy from
+ * a donor is not offered while Jicara does not lead through it.
  */
 export function rankWays(profile: RankedProfile, facts: WayFacts): RankedWay[] {
   const order = { possible: 0, unknown: 1, impossible: 2 } as const;
   const losing = (way: RankedWay) => (facts.dataToKeep && way.loses.length > 0 ? 1 : 0);
   return wayIds
+    .filter((id) => id !== 'donor' || isLed(profile, id))
     .map((id) => ranked(id, isLed(profile, id), profile, facts))
     .sort(
       (a, b) =>

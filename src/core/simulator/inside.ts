@@ -17,6 +17,10 @@ export type Inside = {
   wrong: ReadonlySet<string>;
   /** What the slot’s chain carries with this drive, bytes a second; `luck` 0..1 varies the read test by 3 %. */
   chainBytesPerS: number;
+  /** Writing, and copying within the drive, bytes a second; what it comes to under load, °C; null where nothing is known to work it out from. */
+  writesBytesPerS?: number | null;
+  copiesBytesPerS?: number | null;
+  underLoadC?: number | null;
   luck: number;
 };
 

@@ -322,11 +322,15 @@ export class Device {
   }
 
   private readings(): SwitchedOn['readings'] {
-    const { chainBytesPerS, luck } = this.inside;
+    const { chainBytesPerS, writesBytesPerS, copiesBytesPerS, underLoadC, luck } = this.inside;
+    const varied = (rate: number) => Math.round((rate * (0.96 + 0.03 * luck)) / 1e6) * 1e6;
     return {
       sizeShownBytes: this.drive?.mainFileSystemBytes ?? 0,
-      readTestBytesPerS: Math.round((chainBytesPerS * (0.96 + 0.03 * luck)) / 1e6) * 1e6,
+      readTestBytesPerS: varied(chainBytesPerS),
       parts: this.drive?.parts ?? 0,
+      ...(writesBytesPerS ? { writeTestBytesPerS: varied(writesBytesPerS) } : {}),
+      ...(copiesBytesPerS ? { timedCopyBytesPerS: varied(copiesBytesPerS) } : {}),
+      ...(underLoadC ? { driveC: Math.round(underLoadC + 2 * luck - 1) } : {}),
     };
   }
 }

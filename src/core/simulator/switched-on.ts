@@ -27,7 +27,17 @@ export const SwitchedOn = z.object({
   /** What this usually means; null when all is well. */
   hint: z.string().nullable(),
   phases: z.array(PowerPhase),
-  readings: z.object({ sizeShownBytes: z.int(), readTestBytesPerS: z.int(), parts: z.int() }).nullable(),
+  readings: z
+    .object({
+      sizeShownBytes: z.int(),
+      readTestBytesPerS: z.int(),
+      parts: z.int(),
+      /** Absent in what was kept before these were asked, and where nothing is known to work them out from. */
+      writeTestBytesPerS: z.int().positive().optional(),
+      timedCopyBytesPerS: z.int().positive().optional(),
+      driveC: z.int().optional(),
+    })
+    .nullable(),
 });
 export type SwitchedOn = z.infer<typeof SwitchedOn>;
 

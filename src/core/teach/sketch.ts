@@ -193,6 +193,7 @@ export function profileOfSketch(sketch: Sketch, id: string): ProfileShape {
       prompts: [],
       faultWeights: {},
     },
+    proofs: null,
     diagnosis: { faults: [], checks: [], never: [] },
     map: [],
     procedure: ProcedureShape.parse({ power: pattern.power, fasteners: [], open: [], swap: [] }),

@@ -1,110 +1,49 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import {
-  type ReadingName,
-  isPlausible,
-  mainPart,
-  placeIdOf,
-  readingsAsked,
-  wasEncrypted,
-  standsAgainst,
-} from '@/core/job';
+import { functionMarginId, mainPart, placeIdOf, standsAgainst, wasEncrypted } from '@/core/job';
 import { oldBytes, placedBytes } from '@/core/disk';
-import { placeOf } from '@/core/device';
+import { type ReadingName, placeOf, proofsOf } from '@/core/device';
 import { driveBytes } from '@/core/fit';
-import { type Known, worstMargin } from '@/core/margin';
-import type { Fault, Result } from '@/core/result';
-import {
-  type SizeHabit,
-  parseDecimal,
-  parseRate,
-  parseShownSize,
-  showBytes,
-  showEstimate,
-  showRate,
-} from '@/core/units';
+import { type Margin, worstMargin } from '@/core/margin';
+import { showBytes, showRate } from '@/core/units';
 import { isTrue } from '@/core/work';
 import { BowlSign } from '../bowl-sign';
-import { Button } from '../button';
-import { Field } from '../field';
 import { MainAction } from '../main-action';
 import { MarginList } from '../margin-list';
-import { FaultNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
+import { FunctionsCard } from './functions-card';
 import { HealthCard } from './health-card';
 import { NotPassedCard } from './not-passed-card';
+import { ReadingsCard } from './readings-card';
+import { readingOf } from './reading-of';
 import { type StationProps, showOptions } from './station-props';
-import { UnseenForm } from './unseen-form';
-
-type Typed = { name: ReadingName; placeholder: string; hint: string };
-
-function parseReading(
-  name: ReadingName,
-  text: string,
-  habit: SizeHabit,
-): Result<{ value: number; spread: number }> {
-  if (name === 'size-shown') return parseShownSize(text, habit);
-  const parsed = name === 'read-test' ? parseRate(text) : parseDecimal(text);
-  return parsed.ok ? { ok: true, value: { value: parsed.value, spread: 0 } } : parsed;
-}
 
 /** Did it work? Before and after on one scale, and what the device shows against what was to be expected. */
 export function ProveStation({ view, act, busy, goOn }: StationProps) {
   const { job, profile, layout } = view;
   const { limits } = placeOf(profile, placeIdOf(job));
   const options = { ...showOptions(view), habit: profile.showsCapacity };
-  const [texts, setTexts] = useState<Record<ReadingName, string>>({
-    'size-shown': '',
-    'read-test': '',
-    'parts-shown': '',
-  });
-  const [fault, setFault] = useState<Fault | null>(null);
-  // What was typed and can hardly be: entered again, it counts.
-  const [odd, setOdd] = useState<ReadingName | null>(null);
   const started = isTrue(view.facts, 'device.started');
   const worst = worstMargin(view.prove)!;
   const proved = job.proved;
-  const fields: Typed[] = [
-    {
-      name: 'size-shown',
-      placeholder: profile.showsCapacity === 'binary' ? '1.82 TiB' : '1.82 TB',
-      hint: habitWords[profile.showsCapacity],
-    },
-    {
-      name: 'read-test',
-      placeholder: '6 900 MB/s',
-      hint: 'with its unit: Mbit/s and MB/s differ by eight',
-    },
-    { name: 'parts-shown', placeholder: '3', hint: 'a whole number' },
-  ];
-  const enter = async (name: ReadingName) => {
-    const parsed = parseReading(name, texts[name], profile.showsCapacity);
-    setFault(parsed.ok ? null : parsed.fault);
-    if (!parsed.ok) return;
-    const isOdd = !isPlausible(name, parsed.value.value, view.drive);
-    setOdd(isOdd ? name : null);
-    if (isOdd && odd !== name) return;
-    const value = known(
-      parsed.value.value,
-      parsed.value.spread,
-      `read on the device: ${texts[name].slice(0, 40)}`,
-      view.frame.now,
-    );
-    if (await act({ kind: 'read', name, value })) setTexts({ ...texts, [name]: '' });
-  };
   const simulated = job.lastStart?.readings ?? null;
   const takeOver = async () => {
     if (!simulated) return;
-    const enterOne = (name: ReadingName, value: number) =>
-      act({ kind: 'read', name, value: known(value, 0, 'shown by the simulated device', view.frame.now) });
+    const { readings, functions } = proofsOf(profile);
     // One after another: each act is made on the job as the one before left it.
-    for (const [name, value] of [
-      ['size-shown', simulated.sizeShownBytes],
-      ['read-test', simulated.readTestBytesPerS],
-      ['parts-shown', simulated.parts],
-    ] as const) {
-      if (!(await enterOne(name, value))) return;
+    for (const name of readings) {
+      const value = shownBySimulated(name, simulated);
+      // What a person has read already stands.
+      if (value === null || job.readings[name]) continue;
+      const load = name === 'drive-temperature' ? { load: { roomC: 24, minutes: 240 } } : {};
+      const reading = readingOf(value, 0, 'shown by the simulated device', view.frame.now);
+      if (!(await act({ kind: 'read', name, value: reading, ...load }))) return;
     }
+    const note = 'shown by the simulated device';
+    const left = functions.filter(({ id }) => !job.functions.some((one) => one.id === id));
+    if (left.length > 0)
+      await act({ kind: 'functions', results: left.map(({ id }) => ({ id, result: 'works', note })) });
   };
   const { blocking, acceptable } = standsAgainst(view.prove, job);
   const missingReading = blocking.some(({ verdict }) => verdict === 'unknown');
@@ -118,7 +57,11 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
       aside={
         <>
           <h2 className="mb-1 text-[17px]">Each against what was expected</h2>
-          <MarginList margins={view.prove} options={options} />
+          {/* What was tried stands on its own card, beside how to try it. */}
+          <MarginList
+            margins={view.prove.filter((one) => !isFunction(one) || one.verdict === 'over')}
+            options={options}
+          />
         </>
       }
       actions={
@@ -141,9 +84,7 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
           ? 'The device has not started yet: switch it on at First power.'
           : proved
             ? 'Go on to Hand over.'
-            : `Still open: ${
-                [...blocking, ...acceptable].map(({ what }) => what.toLowerCase()).join(', ') || 'nothing'
-              }.`
+            : `Still open: ${firstFew([...blocking, ...acceptable].map(({ what }) => what.toLowerCase()))}.`
       }
     >
       <section className="flex items-center gap-3">
@@ -178,52 +119,9 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
         </p>
       )}
       {layout && <BeforeAfter view={view} />}
-      <Card title="Readings" hint="typed from the device’s own screens">
-        <div className="grid gap-3 md:grid-cols-3">
-          {fields.map(({ name, placeholder, hint }) => {
-            const reading = job.readings[name];
-            const margin = view.prove.find(({ id }) => id === name);
-            return (
-              <form
-                key={name}
-                onSubmit={(event) => {
-                  event.preventDefault();
-                  void enter(name);
-                }}
-              >
-                <Field
-                  label={readingsAsked[name].what}
-                  placeholder={placeholder}
-                  hint={hint}
-                  value={texts[name]}
-                  disabled={!started || proved}
-                  onChange={(e) => setTexts({ ...texts, [name]: e.target.value })}
-                />
-                <div className="mt-2 flex items-center gap-2">
-                  <Button type="submit" disabled={busy || !started || proved || texts[name] === ''}>
-                    Enter
-                  </Button>
-                  {reading && margin && (
-                    <span className="figures">{showEstimate(reading, margin.unit, options)}</span>
-                  )}
-                </div>
-                {odd === name && (
-                  <p role="alert" className="mt-2 text-[14px] font-semibold text-tight">
-                    That is hardly possible for this drive: is the unit right? Enter it once more if it is
-                    what stands there.
-                  </p>
-                )}
-              </form>
-            );
-          })}
-        </div>
-        {started && !proved && <UnseenForm job={job} act={act} busy={busy} />}
-        {fault && (
-          <div className="mt-3">
-            <FaultNotice fault={fault} />
-          </div>
-        )}
-      </Card>
+      <ReadingsCard view={view} act={act} busy={busy} isOpen={started && !proved} />
+      {(job.readings['read-test'] || job.readings['drive-temperature']) && <AgainstForecast view={view} />}
+      <FunctionsCard view={view} act={act} busy={busy} isOpen={started && !proved} />
       <HealthCard view={view} act={act} busy={busy} />
       <p className="text-[14px] text-soft">
         Required of the drive here:{' '}
@@ -236,19 +134,31 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
   );
 }
 
-const habitWords: Record<SizeHabit, string> = {
-  decimal: 'this device counts in thousands',
-  binary: 'this device shows GiB',
-  'binary-called-decimal': 'this device counts in 1024s and says GB',
-};
+// Only where something was read that can be held against a forecast: the thermal network comes with it.
+const AgainstForecast = dynamic(() => import('./against-forecast').then((m) => m.AgainstForecast));
 
-const known = (value: number, spread: number, note: string, at: string): Known => ({
-  known: true,
-  value,
-  minus: spread,
-  plus: spread,
-  origin: { kind: 'reading', note, at: at.slice(0, 10) },
-});
+const isFunction = ({ id }: Margin) => id.startsWith(functionMarginId(''));
+
+/** The first of a list, and how many more there are. */
+const firstFew = (words: string[]): string =>
+  words.length === 0
+    ? 'nothing'
+    : words.length <= 4
+      ? words.join(', ')
+      : `${words.slice(0, 3).join(', ')} and ${words.length - 3} more`;
+
+type Simulated = NonNullable<NonNullable<StationProps['view']['job']['lastStart']>['readings']>;
+
+/** What the simulated device showed of a reading; null where it shows none. */
+const shownBySimulated = (name: ReadingName, shown: Simulated): number | null =>
+  ({
+    'size-shown': shown.sizeShownBytes,
+    'read-test': shown.readTestBytesPerS,
+    'parts-shown': shown.parts,
+    'write-test': shown.writeTestBytesPerS ?? null,
+    'timed-copy': shown.timedCopyBytesPerS ?? null,
+    'drive-temperature': shown.driveC ?? null,
+  })[name];
 
 function BeforeAfter({ view }: { view: StationProps['view'] }) {
   const { layout, job, profile } = view;

@@ -1,17 +1,22 @@
 import { useId, useState } from 'react';
-import { type ReadingName, readingsAsked } from '@/core/job';
+import type { ReadingName } from '@/core/device';
+import { readingsAsked } from '@/core/job';
 import { Button } from '../button';
 import { Field } from '../field';
 import type { StationProps } from './station-props';
 
-type Props = Pick<StationProps, 'act' | 'busy'> & { job: StationProps['view']['job'] };
+type Props = Pick<StationProps, 'act' | 'busy'> & {
+  job: StationProps['view']['job'];
+  /** What this device is asked for. */
+  asked: readonly ReadingName[];
+};
 
 /** What this device cannot show: an answer of its own, with why. It stays not known, and says so on the sheet. */
-export function UnseenForm({ job, act, busy }: Props) {
+export function UnseenForm({ job, asked, act, busy }: Props) {
   const [name, setName] = useState<ReadingName | ''>('');
   const [why, setWhy] = useState('');
   const id = useId();
-  const left = (Object.keys(readingsAsked) as ReadingName[]).filter((one) => !job.readings[one]);
+  const left = asked.filter((one) => !job.readings[one]);
   return (
     <details className="mt-3">
       <summary className="min-h-11 cursor-pointer py-2 font-semibold">

@@ -1,0 +1,85 @@
+import { exact } from '../margin';
+import { proofsOf } from '../device';
+import { fillWish, placedBytes } from '../disk';
+import { mainPart, nextStep } from '../job';
+import { makeSheet } from '../job-view';
+import { Bench, choose, dock, osprey, proof, running, takeIn } from './bench.test.data';
+
+const reading = (value: number) => exact(value, { kind: 'reading', note: 'test' });
+
+/** A job at Prove on the whole Osprey, with its three usual readings. */
+function atProve(device = osprey) {
+  const bench = new Bench(takeIn, device);
+  const hands = (station: string) => {
+    for (let next = nextStep(bench.state, bench.context); next?.station === station;) {
+      expect(bench.do({ kind: 'step', stepId: next.id })).toBe('ok');
+      next = nextStep(bench.state, bench.context);
+    }
+  };
+  bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
+  bench.do({ kind: 'lay-out', wish: fillWish });
+  hands('open');
+  bench.report({ kind: 'docked', dock });
+  bench.do({ kind: 'arm', label: 'KV-2207' });
+  bench.report({ kind: 'copy-begun' });
+  bench.report({ kind: 'copied', proof });
+  hands('swap');
+  hands('close');
+  bench.report({ kind: 'switched-on', shown: running });
+  const { layout } = bench.context;
+  bench.do({ kind: 'read', name: 'size-shown', value: reading(placedBytes(layout!, mainPart(layout!))) });
+  bench.do({ kind: 'read', name: 'read-test', value: reading(6.9e9) });
+  bench.do({ kind: 'read', name: 'parts-shown', value: reading(layout!.partitions.length) });
+  return bench;
+}
+const warm = { kind: 'read', name: 'drive-temperature', value: reading(60) } as const;
+const load = { roomC: 24, minutes: 20 };
+const allWork = (bench: Bench) => ({
+  kind: 'functions' as const,
+  results: proofsOf(bench.device).functions.map(({ id }) => ({ id, result: 'works' as const, note: '' })),
+});
+
+describe('what a device is asked at Prove', () => {
+  it('is what it can show by its profile: each of it stands against closing until it was seen', () => {
+    const bench = atProve();
+    expect(bench.do({ kind: 'prove' })).toBe('prove-unknown');
+    expect(bench.do({ ...warm, load })).toBe('ok');
+    expect(bench.state.history.at(-1)!.sentence).toMatch(/room of 24 °C, after 20 min/u);
+    expect(bench.do({ kind: 'prove' })).toBe('prove-unknown');
+    expect(bench.do(allWork(bench))).toBe('ok');
+    expect(bench.do({ kind: 'prove' })).toBe('ok');
+    expect(bench.state.history.at(-1)!.sentence).toBe('Proved: every reading within its limit.');
+    const ids = makeSheet(bench.state, bench.context).margins.map(({ margin }) => margin.id);
+    expect(ids).toEqual(expect.arrayContaining(['drive-temperature', 'function-sound', 'function-fan']));
+  });
+
+  it('asks for neither more nor less: another device is not asked for a temperature or a function', () => {
+    const bench = atProve({ ...osprey, proofs: { readings: ['size-shown'], functions: [] } });
+    expect(bench.do({ kind: 'prove' })).toBe('ok');
+    expect(bench.do(allWork(atProve()))).toBe('no-function');
+  });
+
+  it('a temperature goes with the room’s and the minutes, and nothing else does', () => {
+    const bench = atProve();
+    expect(bench.do(warm)).toBe('load');
+    expect(bench.do({ kind: 'read', name: 'read-test', value: reading(6e9), load })).toBe('load');
+  });
+
+  it('what fails is for the owner, with a word why; what cannot be seen stays not known, and says so', () => {
+    const bench = atProve();
+    bench.do({ ...warm, load });
+    bench.do(allWork(bench));
+    const fails = (note: string) =>
+      bench.do({ kind: 'functions', results: [{ id: 'sound', result: 'fails', note }] });
+    expect(fails('')).toBe('why');
+    expect(fails('left side silent')).toBe('ok');
+    expect(bench.state.job.proved).toBe(false);
+    expect(bench.do({ kind: 'prove' })).toBe('prove-over');
+    expect(bench.do({ kind: 'prove', reason: 'it was so before' })).toBe('ok');
+    expect(bench.state.history.at(-1)!.sentence).toMatch(/but for sound; accepted: it was so before/u);
+    const unseen = { id: 'sound', result: 'unseen' as const, note: 'no headphones on board' };
+    bench.do({ kind: 'functions', results: [unseen] });
+    expect(bench.do({ kind: 'prove' })).toBe('ok');
+    expect(bench.state.history.at(-1)!.sentence).toMatch(/as far as it can be seen: sound not known/u);
+  });
+});
