@@ -15,6 +15,7 @@ export { startSums, sumsOf, sumsState } from './drive-sums';
 export { driveFiles } from './drive-files';
 export { rehearsalScreen } from './rehearsal';
 export { findJob, historyOf, rawJob } from './jobs';
+export { wipeState } from './wipe-runs';
 export { addPhoto, photoFile, photosOfJob, removePhoto } from './photos';
 export { mostPhotoBytes, photoTooLarge, scalePhoto } from './photo-scale';
 export { openRuntime } from './open-runtime';

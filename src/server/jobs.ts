@@ -10,7 +10,7 @@ import {
   jobState,
   stateOf,
 } from '@/core/job';
-import { type JobLine } from '@/core/job-view';
+import type { DueDrive, JobLine } from '@/core/job-view';
 import { type Result, ok, refuse } from '@/core/result';
 import { FactName, FactState, type Facts, type FactSetting } from '@/core/work';
 import type { Sql } from './database';
@@ -275,6 +275,18 @@ export const jobLines = async (sql: Sql, most = 200): Promise<JobLine[]> => {
   );
   return [...open, ...through];
 };
+
+/** Old drives that lie here though the term that their owner signed is over, the oldest term first. `at` is now, ISO 8601. */
+export const dueOldDrives = (sql: Sql, at: string): Promise<DueDrive[]> =>
+  sql.query<DueDrive>(
+    `select job.id, profile.name as device, job.document->'oldDriveAfter'->>'until' as until,
+       concat_ws(' · ', nullif(job.document->'takeIn'->>'place', ''), job.owner) as who
+     from job left join device_profile profile on profile.id = job.profile_id
+     where handed_over_at is not null and job.document->'oldDriveAfter'->>'until' < $1
+       and job.document->'oldDriveAfter'->'end' = 'null'::jsonb
+     order by until, job.id limit 20`,
+    [at.slice(0, 10)],
+  );
 
 /** Counts what the history of jobs comes to where that was not kept with them: those of an older release. */
 export async function countHistories(sql: Sql): Promise<void> {

@@ -10,6 +10,7 @@ export type LogEvent =
   | 'request-failed'
   | 'start-refused'
   | 'copy-failed'
+  | 'wipe-failed'
   | 'image-work-failed'
   | 'unreadable'
   | 'backup'

@@ -24,6 +24,7 @@ import { forgetOldRequests } from './requests';
 import { renewShipped } from './shipped';
 import { noteName } from './workshop-name';
 import { readSettings } from './workshop';
+import { stopWipes } from './wipe-runs';
 
 export type RuntimeOptions = {
   dataFolder: string;
@@ -125,7 +126,7 @@ async function assemble(options: RuntimeOptions, database: Database, opened: Ope
     async () => (await dock.faults()).includes('maker-offline'),
   );
   opened.add(() => maker.close());
-  opened.add(() => Promise.all([copies.close(), images.close()]));
+  opened.add(() => Promise.all([copies.close(), images.close(), stopWipes(runtime)]));
   opened.add(() => {
     for (const end of streams) end();
   });
@@ -159,6 +160,7 @@ async function assemble(options: RuntimeOptions, database: Database, opened: Ope
     inHand: new InHand(),
     sums: new Map(),
     looking: new Set(),
+    wipes: new Map(),
     streams,
     close: () => opened.close(),
   };

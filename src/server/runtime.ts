@@ -11,6 +11,7 @@ import type { InHand } from './in-hand';
 import type { JobChanges } from './job-changes';
 import type { JobsRead } from './jobs';
 import type { KeptProfiles } from './kept-profiles';
+import type { Wipes } from './wipe-runs';
 
 /** All that a use case works with. Clock and threads are passed in, so that tests decide them. */
 export type Runtime = {
@@ -55,6 +56,8 @@ export type Runtime = {
   sums: Map<string, SumsMaking>;
   /** Simulated devices that are being looked at: one look at a time for each job. */
   looking: Set<string>;
+  /** Old drives that are being overwritten. */
+  wipes: Wipes;
   /** Open event streams, ended at shutdown. */
   streams: Set<() => void>;
   close: () => Promise<void>;

@@ -23,6 +23,7 @@ import { layoutFrom, summarise } from './source-summary';
 import { lookAtDevice, pressOnDevice, switchDeviceOn } from './switch-device-on';
 import { readDriveSums } from './drive-sums';
 import { evidenceIn, forgetEvidence } from './start-evidence';
+import { startWipe } from './wipe-runs';
 import { readSettings } from './workshop';
 
 type StandIn = (runtime: Runtime, checked: Checked, act: JobAct) => Promise<Result<null>>;
@@ -48,6 +49,7 @@ export const standIns: Record<StandInKind, StandIn> = {
   'switch-on': switchDeviceOn,
   press: pressOnDevice,
   look: lookAtDevice,
+  wipe: startWipe,
 };
 
 /** Each drive goes into a case that takes its kind and is there; both into one case only where two of them are. */

@@ -17,13 +17,14 @@ import { type Result, ok } from '@/core/result';
 import { hasProfiles } from './devices';
 import { driveFiles } from './drive-files';
 import { loadContext, loadContexts } from './job-context';
-import { type StoredJob, findJob, historyOf, jobLines, newLinesOf, openJobs } from './jobs';
+import { type StoredJob, dueOldDrives, findJob, historyOf, jobLines, newLinesOf, openJobs } from './jobs';
 import type { DockCase } from '@/core/part';
 import { partsOfKind } from './parts';
 import { photosOfJob, picturesFor } from './photos';
 import type { Runtime } from './runtime';
 import { shelves } from './shelves';
 import { deviceNow } from './simulated-device';
+import { wipeState } from './wipe-runs';
 import { allTechnicians, readSettings } from './workshop';
 
 /** What stands around every screen: who works, how it counts, and the jobs that can be found. */
@@ -52,6 +53,7 @@ async function nowOf(runtime: Runtime, stored: StoredJob, context: Loaded) {
     driveFiles: job.dock === null && job.route === 'copy-on-dock' ? await driveFiles(runtime) : null,
     device: await deviceNow(runtime, { stored, context, requestId: null }),
     deviceS: job.power && deviceSeconds(job.power, runtime.now()),
+    wiping: job.oldDriveAfter ? await wipeState(runtime, job) : null,
     photos: await photosOfJob(runtime.database, job.id),
     pictures: await picturesFor(runtime.database, job.id, job.takeIn.profileId),
   };
@@ -103,7 +105,8 @@ export async function benchView(runtime: Runtime): Promise<BenchView> {
     else unread.push({ id: stored.state.job.id, why: context.fault.sentence });
   }
   const handedOver = frame.jobs.filter((job) => job.handedOverAt !== null).slice(0, 8);
-  return { frame, cards, unread, handedOver };
+  const dueDrives = await dueOldDrives(runtime.database, frame.now);
+  return { frame, cards, unread, handedOver, dueDrives };
 }
 
 /** The cases of the bench that can take a drive. */

@@ -10,6 +10,7 @@ import { Choice } from './choice';
 import { Field } from './field';
 import { Foresight } from './foresight';
 import { StationFrame } from './station-frame';
+import { MoreFields } from './take-in-more';
 import { type Asked, type Typed, readTyped, startTyped, usuallyInside } from './take-in-typed';
 import type { AskParts } from './job/station-props';
 import { useKeys } from './use-keys';
@@ -301,6 +302,7 @@ export function TakeInForm({
               hint={settings.timeZone}
             />
           </div>
+          <MoreFields register={register} error={error} choice={choice} isEmpty={isEmpty} />
           <Field
             label="Note"
             className="md:max-lg:col-span-full"

@@ -1,5 +1,11 @@
 import { type DeviceProfile, placeOf } from '@/core/device';
-import { type DeviceAnswers, type PartsAnswers, type TakeIn, TakeInForm as TakeInSchema } from '@/core/job';
+import {
+  type DeviceAnswers,
+  type MoreOfTakeIn,
+  type PartsAnswers,
+  type TakeIn,
+  TakeInForm as TakeInSchema,
+} from '@/core/job';
 import { parseFormFactor } from '@/core/part';
 import { type Money, clip, minorDigits, parseBytes, parseDecimal, parseMoney, showBytes } from '@/core/units';
 import { isoToLocal, localToIso } from './zoned-time';
@@ -26,6 +32,11 @@ export type Typed = {
   version: string;
   promised: string;
   note: string;
+  reason: MoreOfTakeIn['reason'] | '';
+  guarantee: string;
+  account: string;
+  makerData: string;
+  oldKind: MoreOfTakeIn['oldKind'] | '';
   /** The place in the device; empty for the main one. */
   where: string;
   /** Whether a drive is in that place now; empty where nobody has said. */
@@ -57,6 +68,9 @@ const fieldOf: Record<string, keyof Typed> = {
   systemVersion: 'version',
   placeId: 'where',
   promisedAt: 'promised',
+  'more.guaranteeUntil': 'guarantee',
+  'more.account': 'account',
+  'more.makerData': 'makerData',
 };
 
 /** What can be told from the answers so far, though others are still missing or wrong. */
@@ -116,6 +130,13 @@ export function readTyped(typed: Typed, timeZone: string, currency = 'EUR'): Rea
     placeId: typed.where || null,
     promisedAt,
     note: typed.note,
+    more: {
+      reason: typed.reason || null,
+      guaranteeUntil: typed.guarantee || null,
+      account: typed.account,
+      makerData: typed.makerData,
+      oldKind: isEmpty ? null : typed.oldKind || null,
+    },
   };
   const parsed = TakeInSchema.safeParse(form);
   if (!parsed.success) {
@@ -218,6 +239,11 @@ export function startTyped(
     version: initial?.systemVersion ?? asked?.systemVersion ?? '',
     promised: initial?.promisedAt ? isoToLocal(initial.promisedAt, timeZone) : '',
     note: initial?.note ?? (asked?.question ? `Asked at the counter: ${asked.question}` : ''),
+    reason: initial?.more?.reason ?? '',
+    guarantee: initial?.more?.guaranteeUntil ?? '',
+    account: initial?.more?.account ?? '',
+    makerData: initial?.more?.makerData ?? '',
+    oldKind: initial?.more?.oldKind ?? '',
     where: initial?.placeId ?? asked?.placeId ?? '',
   };
 }

@@ -55,6 +55,33 @@ async function taken(more: object = {}) {
   return result.value.id;
 }
 
+/** The old drive's term ends, the Bench says so, and it is overwritten: nothing of it is left, and its new drive is as it was. */
+async function oldDriveWiped(id: string, label: string) {
+  const { runtime } = workshop;
+  const due = async () => (await benchView(runtime)).dueDrives;
+  expect(await due()).toEqual([]);
+  await runtime.database.query(
+    "update job set document = jsonb_set(document, '{oldDriveAfter,until}', '\"2026-11-20\"') where id = $1",
+    [id],
+  );
+  runtime.jobsRead.clear();
+  expect(await due()).toMatchObject([{ id, device: 'Osprey', until: '2026-11-20' }]);
+  const first = async (bench: string) =>
+    runtime.dock.withDrive(bench, async (drive) => (await drive.read(0, 4096)).some((byte) => byte !== 0));
+  const fresh = (await view(id)).job.dock!.new.benchLabel;
+  expect([await first(label), await first(fresh)]).toEqual([true, true]);
+  expect(await act(runtime, id, { kind: 'wipe' })).toBe('not-armed');
+  expect(await act(runtime, id, { kind: 'arm-wipe', label })).toBe('ok');
+  expect(await act(runtime, id, { kind: 'wipe' })).toBe('ok');
+  await runtime.wipes.get(id)?.ended;
+  const wiped = await view(id);
+  expect(wiped.job.oldDriveAfter?.end).toMatchObject({ kind: 'wiped', seen: true, readBack: 'all' });
+  expect(wiped.wiping).toBeNull();
+  expect([await first(label), await first(fresh)]).toEqual([false, true]);
+  expect(await due()).toEqual([]);
+  expect(await act(runtime, id, { kind: 'wipe' })).toBe('old-drive-gone');
+}
+
 describe('the demo workshop', () => {
   it('shows each job under what it waits for', async () => {
     const bench = await benchView(workshop.runtime);
@@ -152,6 +179,7 @@ describe('a job on the server', () => {
     expect((await view(id)).sheet).toEqual(done.sheet);
     expect(done.history.every((entry) => entry.by === 'IM')).toBe(true);
     expect((await benchView(runtime)).handedOver.map((job) => job.id)).toContain(id);
+    await oldDriveWiped(id, done.job.dock!.old.benchLabel);
   }, 120_000);
 
   it('refuses the second of two windows, and overwrites nothing', async () => {

@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
 import type { BenchView } from '@/core/job-view';
 import { stationNames } from '@/core/route';
-import { Bench, HandedOver } from '@/ui/bench';
+import { Bench, DueDrives, HandedOver } from '@/ui/bench';
 import { promiseWords } from '@/ui/promise-words';
 import { Button } from '@/ui/button';
 import { showDay } from '@/ui/clock';
@@ -77,6 +77,7 @@ export function BenchScreen({ view }: { view: BenchView }) {
               </section>
             )}
             <Bench view={view} pickedUp={next?.id ?? null} />
+            <DueDrives view={view} />
             <HandedOver view={view} />
           </>
         )}

@@ -56,6 +56,8 @@ const observeSchema = z.object({
   kind: z.literal('observe'),
   fact: z.enum(observable),
   value: z.boolean(),
+  /** How it was seen, where that says more than that somebody looked. */
+  how: z.string().trim().min(3).max(200).optional(),
 });
 
 /** Whether a cable may go in or out now: those of first power in their order, once the device is closed. */
@@ -88,8 +90,8 @@ export const observe = personAct(observeSchema, {
           'Hand it to someone trained for cells. If it was a slip of the finger before opening, change what was taken in.',
         )
       : ok(null),
-  decide: ({ state: { job }, act: { fact, value } }) =>
-    said(job, 'observe', `Looked: ${factWords(fact, value)}.`, [{ fact, value }]),
+  decide: ({ state: { job }, act: { fact, value, how } }) =>
+    said(job, 'observe', `Looked: ${factWords(fact, value)}${how ? `: ${how}` : ''}.`, [{ fact, value }]),
 });
 
 export const charge = personAct(

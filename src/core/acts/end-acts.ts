@@ -222,31 +222,50 @@ export const prove = personAct(
 );
 
 export const handOver = personAct(
-  z.object({ kind: z.literal('hand-over'), oldDrive: z.enum(['kept', 'returned', 'none']) }),
+  z.object({
+    kind: z.literal('hand-over'),
+    oldDrive: z.enum(['kept', 'returned', 'none']),
+    /** The last day that a drive which is kept is kept, as the owner signs it. */
+    until: z.iso.date().optional(),
+  }),
   {
     words: 'hand the device over',
     afterHandOver: false,
     needs: always,
     stops: ['sheet'],
-    permit: ({ state: { job }, act }) =>
+    permit: ({ state: { job }, act, context }) =>
       !job.proved
         ? refuse('not-proved', 'The result is not proved yet.', 'Finish Prove first.')
-        : (act.oldDrive === 'none') === (job.takeIn.oldDrive === null)
-          ? ok(null)
-          : refuse(
-              'old-drive',
-              job.takeIn.oldDrive ? 'An old drive came out of it.' : 'The place was empty.',
-              'Say what happens to the old drive, where there was one.',
-            ),
+        : act.until !== undefined && (act.oldDrive !== 'kept' || act.until < context.at.slice(0, 10))
+          ? refuse(
+              'until',
+              act.oldDrive === 'kept'
+                ? 'That day is over already.'
+                : 'Only a drive that is kept has a last day.',
+              'Pick a day to come, or none.',
+            )
+          : (act.oldDrive === 'none') === (job.takeIn.oldDrive === null)
+            ? ok(null)
+            : refuse(
+                'old-drive',
+                job.takeIn.oldDrive ? 'An old drive came out of it.' : 'The place was empty.',
+                'Say what happens to the old drive, where there was one.',
+              ),
     readsHistory: true,
-    decide({ state, act: { oldDrive }, context }) {
+    decide({ state, act: { oldDrive, until }, context }) {
       const { at, by, history } = context;
       if (history === null) throw new Error('hand-over was decided without the history');
-      const sheet = makeSheet({ ...state, history }, context, oldDrive);
+      const sheet = makeSheet({ ...state, history }, context, oldDrive, until ?? null);
       return said(
-        { ...state.job, handedOver: { at, by, oldDrive, sheet } },
+        {
+          ...state.job,
+          handedOver: { at, by, oldDrive, sheet },
+          oldDriveAfter: oldDrive === 'kept' ? { until: until ?? null, armed: null, end: null } : null,
+        },
         'hand-over',
-        oldDrive === 'none' ? 'Handed over; no old drive.' : `Handed over; old drive ${oldDrive}.`,
+        oldDrive === 'none'
+          ? 'Handed over; no old drive.'
+          : `Handed over; old drive ${oldDrive}${until ? `, until ${until}` : ''}.`,
       );
     },
   },
@@ -260,7 +279,18 @@ export const takeBack = personAct(z.object({ kind: z.literal('take-back') }), {
       ? ok(null)
       : refuse('not-handed-over', 'This job is still on the bench.', 'Hand it over when it is proved.'),
   stops: [],
-  permit: always,
+  permit: ({ state: { job } }) =>
+    job.oldDriveAfter?.end || job.oldDriveAfter?.armed
+      ? refuse(
+          'old-drive-gone',
+          'The old drive was given back, wiped, or is armed to be: this job’s end stands.',
+          'Take the device in again: its history is found by its serial number.',
+        )
+      : ok(null),
   decide: ({ state: { job } }) =>
-    said({ ...job, handedOver: null }, 'take-back', 'Taken back: it is not handed over yet.'),
+    said(
+      { ...job, handedOver: null, oldDriveAfter: null },
+      'take-back',
+      'Taken back: it is not handed over yet.',
+    ),
 });

@@ -3,6 +3,7 @@ import * as device from './device-acts';
 import * as dock from './dock-acts';
 import * as end from './end-acts';
 import * as hand from './hand-acts';
+import * as oldDrive from './old-drive-acts';
 import * as plan from './plan-acts';
 import * as power from './power-acts';
 import * as recording from './record-acts';
@@ -63,6 +64,10 @@ export const actTable = Object.freeze({
   prove: end.prove,
   'hand-over': end.handOver,
   'take-back': end.takeBack,
+  'give-back-drive': oldDrive.giveBackDrive,
+  'arm-wipe': oldDrive.armWipe,
+  wipe: oldDrive.wipe,
+  'wiped-elsewhere': oldDrive.wipedElsewhere,
 });
 
 type ActTable = typeof actTable;

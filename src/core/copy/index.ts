@@ -14,6 +14,7 @@ export { SpanSums, isAllMatched, matchSums, sumsText, usedPieces } from './span-
 export type { SpanSum, SumsMatch, UsedPiece } from './span-sums';
 export {
   checkLines,
+  tellLines,
   driveCautions,
   endsLines,
   linesText,

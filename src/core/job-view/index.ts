@@ -14,6 +14,7 @@ export type {
   PhotoLine,
   FrameView,
   JobChange,
+  DueDrive,
   JobLine,
   JobView,
   PartsForesight,

@@ -34,6 +34,8 @@ export function makeSheet(
   state: JobRecord,
   context: DecideContext,
   oldDrive: keyof typeof oldDriveWords | null = null,
+  /** The last day that it is kept. */
+  until: string | null = null,
 ): Sheet {
   const { job, history } = state;
   const { profile, drive, layout } = context;
@@ -48,7 +50,7 @@ export function makeSheet(
     oldDrive === 'none'
       ? oldDriveWords.none
       : oldDrive
-        ? `${oldDriveWords[oldDrive]}${label}`
+        ? `${oldDriveWords[oldDrive]}${label}${until ? `, until ${until}; then it may be wiped` : ''}`
         : takeIn.oldDrive
           ? `What happens to the old drive${label} is noted at hand-over`
           : oldDriveWords.none;

@@ -45,7 +45,7 @@ export function makeChange(
   loaded: Loaded,
   now: Pick<
     JobView,
-    'version' | 'copy' | 'knowsHoles' | 'driveFiles' | 'photos' | 'pictures' | 'device' | 'deviceS'
+    'version' | 'copy' | 'knowsHoles' | 'driveFiles' | 'photos' | 'pictures' | 'device' | 'deviceS' | 'wiping'
   >,
 ): Omit<JobChange, 'since' | 'newLines' | 'sheet'> {
   const { job, facts } = state;

@@ -116,6 +116,8 @@ export type JobView = {
   device: Shown | null;
   /** Seconds of its own since it was switched on; null while it is off. */
   deviceS: number | null;
+  /** How far overwriting the old drive is; null where none runs and none was cut off. */
+  wiping: { runs: boolean; phase: 'writing' | 'reading'; share: number } | null;
   photos: PhotoLine[];
   /** Photos of earlier jobs that are meant for every device of this kind. */
   pictures: PhotoLine[];
@@ -152,11 +154,16 @@ export type JobLine = { id: string; device: string; who: string; handedOverAt: s
 /** A job that today's rules cannot read: it is shown, can be exported, and stops nothing else. */
 export type UnreadLine = { id: string; why: string };
 
+/** An old drive that lies here though its term is over. */
+export type DueDrive = { id: string; device: string | null; who: string; until: string };
+
 export type BenchView = {
   frame: FrameView;
   cards: BenchCard[];
   unread: UnreadLine[];
   handedOver: JobLine[];
+  /** Old drives whose term is over. */
+  dueDrives: DueDrive[];
 };
 
 /** What may be laid on a drive, at Fit; drives come ranked from the server. */

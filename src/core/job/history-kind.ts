@@ -59,6 +59,10 @@ export const historyKinds = Object.freeze({
   'prove-accepted': { onSheet: true },
   'hand-over': { onSheet: false },
   'take-back': { onSheet: false },
+  'drive-given-back': { onSheet: false },
+  'wipe-armed': { onSheet: false },
+  'wipe-begun': { onSheet: false },
+  wiped: { onSheet: false },
 });
 export type HistoryKind = keyof typeof historyKinds;
 

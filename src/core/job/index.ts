@@ -45,7 +45,7 @@ export { placeIdOf } from './place-of-job';
 export { handworkSpread, promiseMargin, workLeftSeconds } from './promise';
 export { currentStation, stationHold, stationStatesOf } from './stations';
 export { takeInFacts } from './take-in';
-export { TakeIn, TakeInForm } from './take-in-schema';
+export { MoreOfTakeIn, TakeIn, TakeInForm, jobReasons } from './take-in-schema';
 export type { DeviceAnswers, PartsAnswers } from './take-in';
 export type { YesNoUnknown } from './take-in-schema';
 export type { LayoutSource } from './expect';

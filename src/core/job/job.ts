@@ -10,6 +10,7 @@ import { FactChange, FactSetting, type Facts, foldFacts, restore } from '../work
 import { Choice } from './choice';
 import { chargePolicies } from './charge-policy';
 import { CopyProof, Rehearsal } from '../copy';
+import { OldDriveAfter } from '../old-drive';
 import { Outcome } from './outcome';
 import { PowerRun } from './power-run';
 import { SeenAtPower } from './seen-at-power';
@@ -141,6 +142,8 @@ export const Job = z.object({
       sheet: Sheet,
     })
     .nullable(),
+  /** What became of the old drive since, where it was kept; null before, and where none was. */
+  oldDriveAfter: OldDriveAfter.nullable().default(null),
 });
 export type Job = z.infer<typeof Job>;
 
@@ -183,6 +186,7 @@ export const newJob = (
   unseen: [],
   proved: false,
   handedOver: null,
+  oldDriveAfter: null,
 });
 
 /** One line of the append-only history. Its texts were bounded when it was decided; what stands is read whatever its length. */

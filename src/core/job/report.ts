@@ -4,6 +4,7 @@ import type { HistoryKind } from './history-kind';
 import type { Outcome } from './outcome';
 import type { DecideContext } from './context';
 import { keepWhatFits } from './fit-of';
+import { wipedWords } from '../old-drive';
 import {
   type CopyProof,
   type Rehearsal,
@@ -50,7 +51,11 @@ export type Report =
   | { kind: 'shows'; shows: string }
   | { kind: 'pressed'; press: PowerRun['presses'][number]; shows: string; words: string }
   | { kind: 'wrote-drive'; drive: DockedDrive; how: string }
-  | { kind: 'switched-on'; shown: SwitchedOn };
+  | { kind: 'switched-on'; shown: SwitchedOn }
+  /** The old drive is being overwritten; it was, and how much of it held something; nothing of it may be believed. */
+  | { kind: 'wipe-begun'; goesOn: boolean }
+  | { kind: 'wiped'; bytes: number; by: string }
+  | { kind: 'not-wiped'; why: string };
 
 /** What is said of a copy that is no longer, or not yet, there. */
 const nothingCopied: FactSetting[] = [
@@ -178,6 +183,29 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
         `The device wrote its drive by itself: ${report.how}.`,
         [{ fact: 'drive.restored', value: true }],
       );
+    case 'wipe-begun':
+      return line(
+        job,
+        'wipe-begun',
+        report.goesOn ? 'Overwriting the old drive goes on.' : 'Overwriting the old drive begun.',
+        [],
+      );
+    case 'not-wiped':
+      return line(job, 'wipe-begun', `The old drive is not wiped: ${report.why}`, []);
+    case 'wiped': {
+      const end = {
+        kind: 'wiped' as const,
+        at: context.at,
+        by: report.by,
+        method: 'overwrite' as const,
+        seen: true,
+        readBack: 'all' as const,
+        bytes: report.bytes,
+        words: '',
+      };
+      const after = job.oldDriveAfter && { ...job.oldDriveAfter, armed: null, end };
+      return line({ ...job, oldDriveAfter: after }, 'wiped', `Old drive: ${wipedWords(end)}`, []);
+    }
     case 'switched-on':
       return started(
         { ...job, lastStart: report.shown },

@@ -20,6 +20,7 @@ import {
 import { chargeOfWay, writesItself } from '../route';
 import { chargeLimitOf } from './charge-policy';
 import { fitAnswer, insideOfChoice } from './fit-of';
+import { guaranteeHold } from './guarantee-hold';
 import { lossesOfJob } from './losses-of-job';
 import { measuringOf } from './measuring';
 import { placeIdOf } from './place-of-job';
@@ -99,7 +100,7 @@ export const ledgerOf = (state: JobState, { profile, drive }: JobContext): Ledge
 
 export const holdsOf = (
   state: JobState,
-  context: JobContext & Partial<Pick<DecideContext, 'findBuild' | 'technicians' | 'by'>>,
+  context: JobContext & Partial<Pick<DecideContext, 'findBuild' | 'technicians' | 'by' | 'at'>>,
 ): Hold[] => {
   const { route } = state.job;
   const holds = standingHolds(state.facts, {
@@ -119,9 +120,14 @@ export const holdsOf = (
   const untrained = isTrue(state.facts, overrideFact('training')) ? null : trainingHold(state, context);
   return [
     ...holds,
-    ...[finalHold(state, context), old, unmeasured, untrained, unattendedHold(state, context)].filter(
-      (hold) => hold !== null,
-    ),
+    ...[
+      guaranteeHold(state, context.at),
+      finalHold(state, context),
+      old,
+      unmeasured,
+      untrained,
+      unattendedHold(state, context),
+    ].filter((hold) => hold !== null),
   ];
 };
 

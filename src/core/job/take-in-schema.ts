@@ -6,6 +6,22 @@ const yesNoUnknown = z.enum(['yes', 'no', 'unknown']);
 
 export type YesNoUnknown = z.infer<typeof yesNoUnknown>;
 
+export const jobReasons = ['full', 'failed', 'slow', 'revival', 'second-system'] as const;
+
+/** What is noted while the device still starts and its papers are at hand; each may be left out. */
+export const MoreOfTakeIn = z.object({
+  /** Why it came. */
+  reason: z.enum(jobReasons).nullable().default(null),
+  /** The last day of a guarantee that still runs. */
+  guaranteeUntil: z.iso.date('Pick a day.').nullable().default(null),
+  /** The account it is signed in with, as its owner names it; never a password. */
+  account: z.string().trim().max(120, 'Keep it under 120 characters.').default(''),
+  /** What its maker asks for before it gives an image: model, region, code. */
+  makerData: z.string().trim().max(200, 'Keep it under 200 characters.').default(''),
+  oldKind: z.enum(['solid', 'rotating']).nullable().default(null),
+});
+export type MoreOfTakeIn = z.infer<typeof MoreOfTakeIn>;
+
 /** What is asked when a device comes in; all of it can stop the job later. */
 export const TakeIn = z.object({
   profileId: z.string().min(1, 'Choose the device.').max(60),
@@ -36,6 +52,7 @@ export const TakeIn = z.object({
   placeId: z.string().max(40).nullable().default(null),
   promisedAt: z.iso.datetime().nullable(),
   note: z.string().trim().max(2000, 'Keep the note under 2,000 characters.'),
+  more: MoreOfTakeIn.optional(),
   /** To practise: simulated drives and a simulated device take part. Jobs from before it was asked had them. */
   practice: z.boolean().default(true),
 });

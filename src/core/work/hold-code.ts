@@ -24,6 +24,7 @@ export const holdCodes = [
   'second-copy',
   'storage-mode',
   'unattended',
+  'guarantee',
 ] as const;
 export const HoldCode = z.enum(holdCodes);
 export type HoldCode = z.infer<typeof HoldCode>;

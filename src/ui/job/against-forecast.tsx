@@ -18,7 +18,7 @@ const contactWords: Record<ContactAnswer['contact'], string> = {
 
 /** What the readings say of the build: whether its pad touches, and which link is narrower than was forecast. */
 export function AgainstForecast({ view }: Pick<StationProps, 'view'>) {
-  const { job, profile, build } = view;
+  const { job, build } = view;
   const heat = job.readings['drive-temperature'];
   const rate = job.readings['read-test'];
   if (!build || !job.choice || (!heat && !rate)) return null;

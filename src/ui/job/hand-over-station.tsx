@@ -2,25 +2,43 @@
 import { useState } from 'react';
 import { Button } from '../button';
 import { Choice } from '../choice';
+import { Field } from '../field';
 import { MainAction } from '../main-action';
 import { HoldNotice } from '../notice';
 import { OwnerPage } from '../owner-page';
+import { WipeRecord } from '../wipe-record';
 import { SheetPaper } from '../sheet-paper';
 import { Card, StationFrame } from '../station-frame';
 import { type StationProps, showOptions } from './station-props';
+import { OldDriveCard } from './old-drive-card';
 import { OverrideForm } from './override-form';
 
+/** How long an old drive is kept where nobody says otherwise, days. */
+const usualDays = 30;
+const dayAfter = (now: string, days: number): string =>
+  new Date(Date.parse(now) + days * 86_400_000).toISOString().slice(0, 10);
+
 /** What do I tell the owner? The sheet itself, as it will print. */
-export function HandOverStation({ view, act, busy }: StationProps) {
+export function HandOverStation({ view, act, busy, askWiping }: StationProps) {
   const { job } = view;
   const hold = view.stationHolds['hand-over'] ?? null;
   const [oldDrive, setOldDrive] = useState<'kept' | 'returned'>('kept');
   const handedOver = job.handedOver !== null;
   const ready = job.proved && !hold;
-  const [paper, setPaper] = useState<'owner' | 'technician'>('owner');
+  const [paper, setPaper] = useState<'owner' | 'technician' | 'wiped'>('owner');
   const Paper = paper === 'owner' ? OwnerPage : SheetPaper;
+  const wiped = job.oldDriveAfter?.end?.kind === 'wiped' ? job.oldDriveAfter.end : null;
+  const [until, setUntil] = useState(() => dayAfter(view.frame.now, usualDays));
   const left = job.takeIn.oldDrive ? oldDrive : ('none' as const);
-  const handOver = ready && !handedOver ? () => void act({ kind: 'hand-over', oldDrive: left }) : undefined;
+  const handOver =
+    ready && !handedOver
+      ? () =>
+          void act({
+            kind: 'hand-over',
+            oldDrive: left,
+            ...(left === 'kept' && until ? { until } : {}),
+          })
+      : undefined;
   const print = ready ? () => window.print() : undefined;
   const link =
     'inline-flex min-h-11 items-center rounded-xl border border-line-strong bg-surface px-4 font-semibold hover:bg-sunken';
@@ -36,6 +54,9 @@ export function HandOverStation({ view, act, busy }: StationProps) {
               options={[
                 { value: 'owner', label: 'Owner’s page', hint: 'one side, goes with the device' },
                 { value: 'technician', label: 'Technician’s sheet', hint: 'every figure, stays here' },
+                ...(wiped
+                  ? [{ value: 'wiped' as const, label: 'Record of the wiping', hint: 'for who asks later' }]
+                  : []),
               ]}
             />
           </div>
@@ -56,6 +77,16 @@ export function HandOverStation({ view, act, busy }: StationProps) {
                 { value: 'kept', label: 'Kept as way back', hint: 'until the owner is happy' },
                 { value: 'returned', label: 'Given back' },
               ]}
+            />
+          )}
+          {!handedOver && left === 'kept' && (
+            <Field
+              label="Kept until"
+              type="date"
+              className="mt-3"
+              hint="the owner signs it; empty: no last day"
+              value={until}
+              onChange={({ target }) => setUntil(target.value)}
             />
           )}
           {ready && (
@@ -107,12 +138,19 @@ export function HandOverStation({ view, act, busy }: StationProps) {
           Finish Prove first: the sheet says what was measured, never what was hoped.
         </Card>
       )}
-      <Paper
-        sheet={view.sheet}
-        options={showOptions(view)}
-        workshop={view.frame.settings.workshop}
-        draft={!job.proved || hold !== null}
-      />
+      <div data-print="no">
+        <OldDriveCard view={view} act={act} busy={busy} askWiping={askWiping} />
+      </div>
+      {paper === 'wiped' && wiped ? (
+        <WipeRecord view={view} wiped={wiped} />
+      ) : (
+        <Paper
+          sheet={view.sheet}
+          options={showOptions(view)}
+          workshop={view.frame.settings.workshop}
+          draft={!job.proved || hold !== null}
+        />
+      )}
     </StationFrame>
   );
 }

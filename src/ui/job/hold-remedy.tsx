@@ -45,7 +45,7 @@ export function HoldRemedy({ hold, act, busy, limitPercent, onDock = false }: Pr
         </div>
       );
     case 'second-copy':
-      return observe('second-copy.made', true, 'What must be kept is saved elsewhere');
+      return <SecondCopyForm act={act} busy={busy} />;
     case 'storage-mode':
       return observe('storage-mode.entered', true, 'The storage mode is entered');
     case 'copy-unverified':
@@ -100,4 +100,46 @@ export function HoldRemedy({ hold, act, busy, limitPercent, onDock = false }: Pr
     default:
       return null;
   }
+}
+
+/** Where what must be kept lies, and how somebody looked whether it is there: the one without the other is a hope. */
+function SecondCopyForm({ act, busy }: Pick<Props, 'act' | 'busy'>) {
+  const [where, setWhere] = useState('');
+  const [checked, setChecked] = useState('');
+  const isWhole = where.trim().length >= 2 && checked.trim().length >= 2;
+  return (
+    <form
+      className="flex flex-wrap items-end gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (isWhole)
+          void act({
+            kind: 'observe',
+            fact: 'second-copy.made',
+            value: true,
+            how: `${where.trim()}, checked: ${checked.trim()}`,
+          });
+      }}
+    >
+      <Field
+        label="Where is it saved?"
+        className="min-w-48 flex-1"
+        placeholder="the owner’s card"
+        maxLength={90}
+        value={where}
+        onChange={(event) => setWhere(event.target.value)}
+      />
+      <Field
+        label="How was it checked?"
+        className="min-w-48 flex-1"
+        placeholder="opened on another device"
+        maxLength={90}
+        value={checked}
+        onChange={(event) => setChecked(event.target.value)}
+      />
+      <Button type="submit" disabled={busy || !isWhole}>
+        What must be kept is saved elsewhere
+      </Button>
+    </form>
+  );
 }

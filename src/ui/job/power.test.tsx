@@ -123,8 +123,13 @@ it('a way that the device goes by itself says what is lost, how long, what it as
   screen.getByText(/Held: nobody has said that there is a second copy/u);
   screen.getByText('fetches the system');
   screen.getByText('“PRESS A KEY TO STAY AWAKE”');
-  fireEvent.click(button('What must be kept is saved elsewhere'));
-  expect(acts).toEqual([{ kind: 'observe', fact: 'second-copy.made', value: true }]);
+  expect(button('What must be kept is saved elsewhere').disabled).toBe(true);
+  fireEvent.change(screen.getByLabelText('Where is it saved?'), { target: { value: 'owner’s card' } });
+  fireEvent.change(screen.getByLabelText('How was it checked?'), { target: { value: 'opened' } });
+  fireEvent.submit(screen.getByLabelText('How was it checked?').closest('form')!);
+  expect(acts).toEqual([
+    { kind: 'observe', fact: 'second-copy.made', value: true, how: 'owner’s card, checked: opened' },
+  ]);
 });
 
 it('both policies of charge are asked for before the first step, where the maker has a storage mode', () => {

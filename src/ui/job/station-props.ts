@@ -26,6 +26,8 @@ export type StationProps = {
   keepRecording: () => Promise<Result<{ version: number }>>;
   /** Moves the minutes of the device’s procedure towards those of this job. */
   keepTimes: () => Promise<Result<{ version: number }>>;
+  /** How far overwriting the old drive is. */
+  askWiping: () => Promise<Result<JobView['wiping']>>;
   /** Goes to where the work is; null while it is at this station. */
   goOn: { words: string; go: () => void } | null;
 };

@@ -2,7 +2,7 @@
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { placeOf } from '@/core/device';
-import { type TakeIn, chargeLimitOf } from '@/core/job';
+import { type TakeIn, chargeLimitOf, type jobReasons } from '@/core/job';
 import { showBytes, showMoney } from '@/core/units';
 import { type FactName, factValue } from '@/core/work';
 import { Button } from '../button';
@@ -12,6 +12,7 @@ import { HoldNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
 import { HoldRemedy } from './hold-remedy';
+import { OverrideForm } from './override-form';
 import { PhotoStrip } from './photo-strip';
 import { type StationProps, showOptions } from './station-props';
 
@@ -29,6 +30,27 @@ const oldDriveRows = (
         ['Data to keep', dataToKeep ? 'yes' : 'no'],
       ]
     : [['Old drive', 'none: the place is empty']];
+
+const reasonWords: Record<(typeof jobReasons)[number], string> = {
+  full: 'it is full',
+  failed: 'its drive failed',
+  slow: 'it is slow',
+  revival: 'it is to live again',
+  'second-system': 'a second system',
+};
+
+const moreRows = ({ more }: TakeIn): [string, string][] =>
+  more
+    ? [
+        ...(more.reason ? ([['Why it came', reasonWords[more.reason]]] as [string, string][]) : []),
+        ...(more.guaranteeUntil ? ([['Guarantee until', more.guaranteeUntil]] as [string, string][]) : []),
+        ...(more.account ? ([['Signed in as', more.account]] as [string, string][]) : []),
+        ...(more.makerData ? ([['For the maker’s image', more.makerData]] as [string, string][]) : []),
+        ...(more.oldKind
+          ? ([['The old drive', more.oldKind === 'solid' ? 'solid state' : 'turns']] as [string, string][])
+          : []),
+      ]
+    : [];
 
 const words = { true: 'yes', false: 'no', null: 'not known' } as const;
 
@@ -69,14 +91,20 @@ export function TakeInStation({ view, askParts, act, busy, openNote, removePhoto
     ['Wish', `${takeIn.wish}, ${showBytes(takeIn.wantedGB * 1e9, options)}`],
     ...(takeIn.budget ? ([['Budget', showMoney(takeIn.budget, options.locale)]] as [string, string][]) : []),
     ...oldDriveRows(takeIn, options),
-    ['Encryption on', fact('encryption.on')],
+    ...moreRows(takeIn),
+    [
+      'Encryption on',
+      job.route === 'copy-on-dock'
+        ? fact('encryption.on')
+        : `${fact('encryption.on')}; not needed: this way carries no bytes of the old drive`,
+    ],
     ['Card in the slot', fact('card.inserted')],
     ['Swollen', fact('battery.swollen')],
     ['Owner agrees to opening', fact('consent.given')],
     ['Charge', takeIn.chargePercent === null ? 'not known' : `${takeIn.chargePercent} %`],
   ];
   const early = view.holds.filter(({ code }) =>
-    ['swollen', 'consent', 'card', 'charge', 'encryption'].includes(code),
+    ['swollen', 'consent', 'guarantee', 'card', 'charge', 'encryption'].includes(code),
   );
   return (
     <StationFrame
@@ -121,6 +149,7 @@ export function TakeInStation({ view, askParts, act, busy, openNote, removePhoto
       {early.map((hold) => (
         <HoldNotice key={hold.code} hold={hold}>
           <HoldRemedy hold={hold} act={act} busy={busy} limitPercent={chargeLimitOf(profile, job)} />
+          {hold.code === 'guarantee' && <OverrideForm hold={hold} act={act} busy={busy} />}
         </HoldNotice>
       ))}
       <Card title="Taken in">

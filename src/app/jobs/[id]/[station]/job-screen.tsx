@@ -2,7 +2,7 @@
 import dynamic from 'next/dynamic';
 import Link from '@/ui/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
 import { Shell } from '@/app/shell';
 import { isRecording } from '@/core/job';
 import type { JobView, PartsView } from '@/core/job-view';
@@ -19,7 +19,7 @@ import { useDriveSums } from './use-drive-sums';
 import { useJob } from './use-job';
 import { usePhotos } from './use-photos';
 import { askParts, rank } from '@/app/ask-catalogue';
-import { post } from '@/app/call';
+import { getJson, post } from '@/app/call';
 
 // Only the station that is looked at is loaded; the others come when they are gone to.
 const CarryOverStation = dynamic(() => import('@/ui/job/carry-over-station').then((m) => m.CarryOverStation));
@@ -71,6 +71,10 @@ export function JobScreen({
     return next ? () => router.push(`/jobs/${view.job.id}/${next.id}`) : undefined;
   };
   useKeys({ '[': turn(-1), ']': turn(1) }, view.frame.settings.singleKeys);
+  const askWiping = useCallback(
+    () => getJson<JobView['wiping']>(`/api/jobs/${view.job.id}/wipe`),
+    [view.job.id],
+  );
   const goOn =
     view.current === station
       ? null
@@ -87,6 +91,7 @@ export function JobScreen({
       post<{ version: number }>(`/api/profiles/${view.profile.id}/procedure`, { jobId: view.job.id }),
     keepTimes: () =>
       post<{ version: number }>(`/api/profiles/${view.profile.id}/times`, { jobId: view.job.id }),
+    askWiping,
     removePhoto: photos.remove,
     look: kept.look,
     sums,
