@@ -1,4 +1,12 @@
-import { beforeWords, habitNote, howKnown, lossWords, marginOptions } from '@/core/sheet';
+import {
+  beforeWords,
+  habitNote,
+  howKnown,
+  kindsWords,
+  lossWords,
+  marginOptions,
+  thingsWords,
+} from '@/core/sheet';
 import { gradeWords, isProofOfDrive } from '@/core/copy';
 import { showBytes, showEstimate } from '@/core/units';
 import { Listed, Paper, type PaperProps, PricedParts } from './paper';
@@ -67,6 +75,7 @@ export function OwnerPage(props: PaperProps) {
         title="Changed for good"
         items={sheet.forGood.map(({ what, agreed }) => `${what}${agreed ? ', as you agreed' : ''}`)}
       />
+      <Listed title="Where things go" items={[...thingsWords(sheet, size), ...kindsWords(sheet)]} />
       <Listed title="In the first days" items={sheet.firstDays} />
       <Listed title="Please note" items={[`${sheet.oldDrive}.`, ...sheet.cautions]} />
       <div className="mt-4">

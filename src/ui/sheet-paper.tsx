@@ -2,6 +2,8 @@ import {
   type HowKnown,
   type Sheet,
   beforeWords,
+  kindsWords,
+  thingsWords,
   habitNote,
   howKnown,
   knownWords,
@@ -125,6 +127,7 @@ export function SheetPaper(props: PaperProps) {
             `${what}. ${why} ${agreed ? 'The owner had agreed.' : 'Nobody noted that the owner agreed.'}`,
         )}
       />
+      <Listed title="Where things go" items={[...thingsWords(sheet, size), ...kindsWords(sheet)]} />
       <Listed title="Please note" items={sheet.cautions} />
     </Paper>
   );

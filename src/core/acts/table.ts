@@ -7,6 +7,7 @@ import * as oldDrive from './old-drive-acts';
 import * as plan from './plan-acts';
 import * as power from './power-acts';
 import * as recording from './record-acts';
+import * as thingsActs from './things-acts';
 
 /**
  * Everything that can be done to a job, one record each. `decide` looks an act up here, the schema that is published and the
@@ -62,6 +63,7 @@ export const actTable = Object.freeze({
   unseen: end.unseen,
   health: end.health,
   prove: end.prove,
+  things: thingsActs.things,
   'hand-over': end.handOver,
   'take-back': end.takeBack,
   'give-back-drive': oldDrive.giveBackDrive,

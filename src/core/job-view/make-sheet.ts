@@ -1,6 +1,7 @@
 import { oldBytes, partitionTypes, placedBytes } from '../disk';
 import { driveBytes, partsOf } from '../fit';
 import { type Part, kindOf } from '../part';
+import { placeOfKinds } from '../placement';
 import { writesItself } from '../route';
 import { showBytes, totals } from '../units';
 import {
@@ -130,9 +131,43 @@ export function makeSheet(
           agreed: job.agreedChanges.includes(id),
         })),
     ],
+    ...thingsOf(job),
     guarantee: drive?.guaranteeYears
       ? `The maker of the new drive states ${drive.guaranteeYears} ${drive.guaranteeYears === 1 ? 'year' : 'years'} from the day of purchase; keep the bill.`
       : null,
+  };
+}
+
+/** Names of things that a sheet carries for one store; the rest is counted. */
+const mostNames = 40;
+
+/** Where things go, as the sheet carries it. */
+function thingsOf({ things }: JobRecord['job']): Pick<Sheet, 'things' | 'placeOfKinds'> {
+  if (!things) return { things: [], placeOfKinds: [] };
+  const { question, placed } = things;
+  const named = new Map(question.stores.map(({ id, name }) => [id, name]));
+  const stores = [
+    ...question.stores.map(({ id, name }) => ({ id, name })),
+    { id: null, name: 'nowhere: fetched when wanted' },
+  ];
+  return {
+    things: stores.flatMap(({ id, name }) => {
+      const there = question.items.filter((item) => (placed[item.id] ?? null) === id);
+      return there.length === 0
+        ? []
+        : [
+            {
+              store: name,
+              bytes: there.reduce((sum, { bytes }) => sum + bytes, 0),
+              count: there.length,
+              names: there.slice(0, mostNames).map((item) => item.name),
+            },
+          ];
+    }),
+    placeOfKinds: placeOfKinds(question, placed).map(({ kind, storeId }) => ({
+      kind,
+      store: named.get(storeId) ?? storeId,
+    })),
   };
 }
 

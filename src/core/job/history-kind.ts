@@ -57,6 +57,7 @@ export const historyKinds = Object.freeze({
   functions: { onSheet: false },
   prove: { onSheet: false },
   'prove-accepted': { onSheet: true },
+  things: { onSheet: false },
   'hand-over': { onSheet: false },
   'take-back': { onSheet: false },
   'drive-given-back': { onSheet: false },

@@ -40,6 +40,7 @@ export { lossesOfJob } from './losses-of-job';
 export { causesOf, isPlausible } from './not-passed';
 export type { Cause } from './not-passed';
 export { wasEncrypted } from './was-encrypted';
+export { storesOfJob } from './stores-of-job';
 export { measuringOf } from './measuring';
 export { placeIdOf } from './place-of-job';
 export { handworkSpread, promiseMargin, workLeftSeconds } from './promise';

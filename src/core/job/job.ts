@@ -11,6 +11,7 @@ import { Choice } from './choice';
 import { chargePolicies } from './charge-policy';
 import { CopyProof, Rehearsal } from '../copy';
 import { OldDriveAfter } from '../old-drive';
+import { Placed, PlacementQuestion } from '../placement';
 import { Outcome } from './outcome';
 import { PowerRun } from './power-run';
 import { SeenAtPower } from './seen-at-power';
@@ -132,6 +133,11 @@ export const Job = z.object({
     )
     .max(20)
     .default([]),
+  /** Where the owner's things go, as it was kept; null where nobody asked. */
+  things: z
+    .object({ at: z.iso.datetime(), question: PlacementQuestion, placed: Placed })
+    .nullable()
+    .default(null),
   proved: z.boolean(),
   handedOver: z
     .object({
@@ -184,6 +190,7 @@ export const newJob = (
   functions: [],
   health: [],
   unseen: [],
+  things: null,
   proved: false,
   handedOver: null,
   oldDriveAfter: null,

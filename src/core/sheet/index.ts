@@ -3,4 +3,4 @@ export { Sheet } from './sheet-schema';
 export { sheetMarkdown } from './markdown';
 export { howKnown, knownWords, waysOfKnowing } from './how-known';
 export type { HowKnown } from './how-known';
-export { beforeWords, lossWords, partitionBefore } from './sheet';
+export { beforeWords, kindsWords, lossWords, partitionBefore, thingsWords } from './sheet';

@@ -1,7 +1,16 @@
 import { type ShowOptions, showBytes, showEstimate, showLeft, showLimit, showMoney } from '../units';
 import { proofSentences } from '../copy';
 import { howKnown, knownWords, waysOfKnowing } from './how-known';
-import { beforeWords, habitNote, lossWords, marginOptions, partitionBefore, practiceNote } from './sheet';
+import {
+  beforeWords,
+  habitNote,
+  kindsWords,
+  lossWords,
+  marginOptions,
+  partitionBefore,
+  practiceNote,
+  thingsWords,
+} from './sheet';
 import { type Sheet } from './sheet-schema';
 
 const verdictWords = { clear: 'clear', tight: 'tight', over: 'over', unknown: 'not known' } as const;
@@ -96,6 +105,7 @@ export function sheetMarkdown(sheet: Sheet, options: ShowOptions & { locale: str
         `${what}. ${why} ${agreed ? 'The owner had agreed.' : 'Nobody noted that the owner agreed.'}`,
     ),
   );
+  list('Where things go', [...thingsWords(sheet, size), ...kindsWords(sheet)]);
   list('In the first days', [...sheet.firstDays, ...(sheet.guarantee ? [sheet.guarantee] : [])]);
   lines.push('## Please note', '', ...sheet.cautions.map((caution) => `- ${e(caution)}`), '');
   return lines.join('\n');

@@ -44,6 +44,12 @@ export const Sheet = z.object({
   losses: z.array(z.object({ what: z.string(), fate: z.enum(['saved', 'may-go']).nullable() })).default([]),
   /** What was changed for good, and whether the owner had agreed before. */
   forGood: z.array(z.object({ what: z.string(), why: z.string(), agreed: z.boolean() })).default([]),
+  /** Where the owner's things go, store by store; empty where nobody asked. */
+  things: z
+    .array(z.object({ store: z.string(), bytes: z.int(), count: z.int(), names: z.array(z.string()) }))
+    .default([]),
+  /** The store to set in the device for each kind of thing. */
+  placeOfKinds: z.array(z.object({ kind: z.string(), store: z.string() })).default([]),
   /** What the maker of the new drive promises, in words; null where nobody stated it. */
   guarantee: z.string().nullable().default(null),
 });

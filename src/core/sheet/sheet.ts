@@ -38,3 +38,14 @@ export const lossWords = (fate: Sheet['losses'][number]['fate']): string =>
     : fate === 'may-go'
       ? 'may go, the owner said'
       : 'nobody asked the owner';
+
+/** Where things go, a line for each store; `size` shows bytes. */
+export const thingsWords = ({ things }: Pick<Sheet, 'things'>, size: (bytes: number) => string): string[] =>
+  things.map(
+    ({ store, bytes, count, names }) =>
+      `${store}: ${names.join(', ')}${count > names.length ? ` and ${count - names.length} more` : ''} (${size(bytes)})`,
+  );
+
+/** What to set in the device for each kind of thing. */
+export const kindsWords = ({ placeOfKinds }: Pick<Sheet, 'placeOfKinds'>): string[] =>
+  placeOfKinds.map(({ kind, store }) => `New ${kind} go to ${store}: set it in the device.`);

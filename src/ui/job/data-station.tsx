@@ -23,6 +23,7 @@ import { Card, StationFrame } from '../station-frame';
 import { CopyForecast } from './copy-forecast';
 import { HoldRemedy } from './hold-remedy';
 import { type StationProps, showOptions } from './station-props';
+import { ThingsLink } from './things-link';
 import { WaysCard } from './ways-card';
 import { canTurn, takeWay } from './take-way';
 
@@ -141,6 +142,7 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
       }
     >
       <WaysCard ways={view.ways} taken={job.route} onTake={canTurn(view) ? takeWay(act) : undefined} />
+      <ThingsLink job={view.job} />
       {!drive && (
         <Card title="No drive is chosen yet">Choose one at Fit; the layout follows from its size.</Card>
       )}

@@ -6,6 +6,7 @@ import { LossesCard } from './losses-card';
 import type { StationProps } from './station-props';
 import { canTurn, takeWay } from './take-way';
 import { WayAside } from './way-aside';
+import { ThingsLink } from './things-link';
 import { WaysCard } from './ways-card';
 import { PhaseBar } from './phase-bar';
 
@@ -45,6 +46,7 @@ export function FreshDataStation({ view, act, busy, goOn }: StationProps) {
         )}
       </Card>
       <WaysCard ways={view.ways} taken={job.route} onTake={canTurn(view) ? takeWay(act) : undefined} />
+      <ThingsLink job={view.job} />
     </StationFrame>
   );
 }

@@ -12,6 +12,7 @@ import { Card, StationFrame } from '../station-frame';
 import { type StationProps, showOptions } from './station-props';
 import { OldDriveCard } from './old-drive-card';
 import { OverrideForm } from './override-form';
+import { ThingsLink } from './things-link';
 
 /** How long an old drive is kept where nobody says otherwise, days. */
 const usualDays = 30;
@@ -88,6 +89,11 @@ export function HandOverStation({ view, act, busy, askWiping }: StationProps) {
               value={until}
               onChange={({ target }) => setUntil(target.value)}
             />
+          )}
+          {!handedOver && (
+            <div className="mt-3">
+              <ThingsLink job={job} />
+            </div>
           )}
           {ready && (
             <div className="mt-4 flex flex-wrap gap-2">

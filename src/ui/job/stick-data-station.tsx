@@ -14,6 +14,7 @@ import { StickElsewhere } from './stick-elsewhere';
 import { type StationProps, showOptions } from './station-props';
 import { canTurn, takeWay } from './take-way';
 import { WayAside } from './way-aside';
+import { ThingsLink } from './things-link';
 import { WaysCard } from './ways-card';
 
 /** Restored from a stick: is the image the right one, is the stick good, and what does the owner lose? */
@@ -78,6 +79,7 @@ export function StickDataStation({ view, act, busy, goOn }: StationProps) {
         </Card>
       )}
       <WaysCard ways={view.ways} taken={job.route} onTake={canTurn(view) ? takeWay(act) : undefined} />
+      <ThingsLink job={view.job} />
     </StationFrame>
   );
 }

@@ -1,0 +1,10 @@
+export { Item, Placed, PlacementQuestion, Store, mostItems, needs } from './placement-schema';
+export { loadedShare, startsFrom, waitingS } from './waiting';
+export { exactUpTo, placeThings } from './place';
+export type { Placement } from './place';
+export { movesTo } from './moves';
+export type { Move, Moves } from './moves';
+export { leftOut, placeOfKinds, placementFaults } from './outlook';
+export type { Left } from './outlook';
+export { readThings } from './read-things';
+export type { TableReader } from './read-things';

@@ -1,0 +1,303 @@
+import fc from 'fast-check';
+import {
+  type Item,
+  type PlacementQuestion,
+  type Store,
+  type TableReader,
+  exactUpTo,
+  leftOut,
+  movesTo,
+  placeOfKinds,
+  placeThings,
+  placementFaults,
+  readThings,
+  waitingS,
+} from '.';
+
+const GB = 1e9;
+const item = (id: string, gb: number, more: Partial<Item> = {}): Item => ({
+  id,
+  name: id,
+  kind: '',
+  bytes: gb * GB,
+  usesPerWeek: 1,
+  needs: 'any',
+  now: null,
+  pinned: null,
+  ...more,
+});
+const store = (id: string, gb: number, runs: Store['runs'], read = 500e6, write = 300e6): Store => ({
+  id,
+  name: id,
+  roomBytes: gb * GB,
+  runs,
+  readBytesPerS: read,
+  writeBytesPerS: write,
+});
+const asked = (items: Item[], stores: Store[], fetchBytesPerS = 10e6): PlacementQuestion => ({
+  items,
+  stores,
+  fetchBytesPerS,
+});
+
+/** Every placement there is, tried one after the other: the least that is waited. */
+function byBruteForce(question: PlacementQuestion): number {
+  const { items, stores } = question;
+  const where = [...stores, null];
+  let least = Infinity;
+  const left = new Map(stores.map(({ id, roomBytes }) => [id, roomBytes]));
+  const go = (at: number, cost: number): void => {
+    if (at === items.length) {
+      least = Math.min(least, cost);
+      return;
+    }
+    const one = items[at]!;
+    for (const target of where) {
+      if (one.pinned !== null && one.pinned !== (target?.id ?? null)) continue;
+      if (target && (left.get(target.id) ?? 0) < one.bytes) continue;
+      if (target) left.set(target.id, (left.get(target.id) ?? 0) - one.bytes);
+      go(at + 1, cost + waitingS(one, target, question));
+      if (target) left.set(target.id, (left.get(target.id) ?? 0) + one.bytes);
+    }
+  };
+  go(0, 0);
+  return least;
+}
+
+const costOf = (question: PlacementQuestion, placed: Record<string, string | null>) =>
+  question.items.reduce(
+    (sum, one) =>
+      sum + waitingS(one, question.stores.find(({ id }) => id === placed[one.id]) ?? null, question),
+    0,
+  );
+
+const anyItem = (stores: number) => (at: number) =>
+  fc
+    .record({
+      gb: fc.integer({ min: 1, max: 120 }),
+      usesPerWeek: fc.integer({ min: 0, max: 20 }),
+      needs: fc.constantFrom('fast' as const, 'any' as const, 'archive' as const),
+      now: fc.option(fc.integer({ min: 0, max: stores - 1 }), { freq: 2 }),
+    })
+    .map(({ gb, now, ...rest }) => item(`t${at}`, gb, { ...rest, now: now === null ? null : `s${now}` }));
+const anyQuestion = (mostThings: number) =>
+  fc.integer({ min: 1, max: 3 }).chain((stores) =>
+    fc.record({
+      items: fc
+        .integer({ min: 0, max: mostThings })
+        .chain((n) => fc.tuple(...Array.from({ length: n }, (_, i) => anyItem(stores)(i)))),
+      stores: fc.tuple(
+        ...Array.from({ length: stores }, (_, i) =>
+          fc
+            .record({
+              gb: fc.integer({ min: 0, max: 260 }),
+              runs: fc.constantFrom('all' as const, 'some' as const, 'none' as const),
+              read: fc.integer({ min: 20, max: 7000 }),
+              write: fc.integer({ min: 10, max: 5000 }),
+            })
+            .map(({ gb, runs, read, write }) => store(`s${i}`, gb, runs, read * 1e6, write * 1e6)),
+        ),
+      ),
+      fetchBytesPerS: fc.constantFrom(2e6, 12e6, 100e6),
+    }),
+  );
+
+describe('where things go', () => {
+  it('is what brute force finds, on 2,000 small cases', () => {
+    fc.assert(
+      fc.property(anyQuestion(6), (question) => {
+        const answer = placeThings(question);
+        const least = byBruteForce(question);
+        expect(answer.isExact).toBe(true);
+        expect(answer.waitingS / Math.max(least, 1e-9)).toBeCloseTo(least > 0 ? 1 : 0, 9);
+        expect(costOf(question, answer.placed)).toBeCloseTo(answer.waitingS, 6);
+        expect(placementFaults(question, answer.placed)).toEqual([]);
+      }),
+      { numRuns: 2000 },
+    );
+  });
+
+  it('places sixty things in under a second: exactly where two stores can be full, else with a bound that it states', () => {
+    let seed = 7;
+    const random = () => (seed = (seed * 48_271) % 2_147_483_647) / 2_147_483_647;
+    for (let round = 0; round < 6; round += 1) {
+      const items = Array.from({ length: exactUpTo }, (_, i) =>
+        item(`t${i}`, 1 + Math.round(random() * 120), {
+          usesPerWeek: Math.round(random() * 14),
+          needs: (['fast', 'any', 'archive'] as const)[Math.floor(random() * 3)]!,
+        }),
+      );
+      const question = asked(items, [
+        store('drive', 900, 'all', 6e9, 4e9),
+        store('card', 400, 'some', 90e6, 60e6),
+        store('outside', 700, 'none', 400e6, 200e6),
+      ]);
+      const since = performance.now();
+      const answer = placeThings(question);
+      expect(performance.now() - since).toBeLessThan(1000);
+      expect(answer.leastS).toBeLessThanOrEqual(answer.waitingS);
+      // Three stores that all can be full: where the search was cut off, never further off than it says.
+      expect(answer.waitingS).toBeLessThanOrEqual(answer.leastS * 1.06);
+      const two = placeThings({ ...question, stores: question.stores.slice(0, 2) });
+      expect(two.isExact).toBe(true);
+      expect(placementFaults(question, answer.placed)).toEqual([]);
+    }
+  });
+
+  it('beyond sixty says how far it may be off, and is quick at two thousand', () => {
+    const items = Array.from({ length: 2000 }, (_, i) =>
+      item(`t${i}`, 1 + ((i * 37) % 50), { usesPerWeek: i % 7 }),
+    );
+    const question = asked(items, [store('drive', 3000, 'all'), store('outside', 8000, 'none')]);
+    const since = performance.now();
+    const answer = placeThings(question);
+    expect(performance.now() - since).toBeLessThan(3000);
+    expect(placementFaults(question, answer.placed)).toEqual([]);
+    expect(answer.waitingS / answer.leastS).toBeLessThan(1.02);
+  });
+
+  it('keeps what is used on what it starts from, and what rests where it is in nobody’s way', () => {
+    const stores = [store('drive', 100, 'all', 6e9, 4e9), store('outside', 500, 'none', 100e6, 80e6)];
+    const items = [
+      item('daily', 80, { usesPerWeek: 7, needs: 'fast' }),
+      item('seldom', 80, { usesPerWeek: 0.1, needs: 'fast' }),
+      item('films', 90, { needs: 'archive' }),
+    ];
+    expect(placeThings(asked(items, stores)).placed).toEqual({
+      daily: 'drive',
+      seldom: 'outside',
+      films: 'outside',
+    });
+    const pinned = items.map((one) => (one.id === 'seldom' ? { ...one, pinned: 'drive' } : one));
+    expect(placeThings(asked(pinned, stores)).placed).toMatchObject({ seldom: 'drive', daily: 'outside' });
+  });
+
+  it('names what lies nowhere or asleep, the room that is missing, and the place to set for each kind', () => {
+    const stores = [store('drive', 100, 'all'), store('outside', 50, 'none')];
+    const question = asked(
+      [
+        item('a', 80, { kind: 'game', usesPerWeek: 5 }),
+        item('b', 45, { kind: 'game' }),
+        item('c', 90, { kind: 'film' }),
+      ],
+      stores,
+    );
+    const { placed } = placeThings(question);
+    const left = leftOut(question, placed);
+    expect(left.nowhere.map(({ id }) => id)).toEqual(['c']);
+    expect(left.asleep.map(({ id }) => id)).toEqual(['b']);
+    expect(left.missingBytes).toBe((90 + 45 - 20) * GB);
+    expect(placeOfKinds(question, placed)).toEqual([{ kind: 'game', storeId: 'drive' }]);
+    expect(placementFaults(question, { ...placed, c: 'drive' })).toEqual(['drive is over its room.']);
+    expect(placementFaults(question, { ...placed, c: 'attic' })).toEqual([
+      'c lies in no store of this device.',
+    ]);
+  });
+});
+
+describe('the moves', () => {
+  it('never run out of room, leave nothing behind, and end as placed, or say what is stuck', () => {
+    fc.assert(
+      fc.property(anyQuestion(8), (given) => {
+        // Only where what lies there now fits there.
+        const question = { ...given, items: fitting(given) };
+        const { placed } = placeThings(question);
+        const { moves, stuck, deletes, seconds } = movesTo(question, placed);
+        const at = new Map(question.items.map(({ id, now }) => [id, now]));
+        const used = (id: string) =>
+          question.items.reduce((sum, one) => sum + (at.get(one.id) === id ? one.bytes : 0), 0);
+        for (const id of deletes) at.set(id, null);
+        let clock = 0;
+        for (const move of moves) {
+          expect(move.startS).toBeCloseTo(clock, 6);
+          expect(at.get(move.itemId) ?? null).toBe(move.from);
+          at.set(move.itemId, move.to);
+          for (const { id, roomBytes } of question.stores) expect(used(id)).toBeLessThanOrEqual(roomBytes);
+          clock += move.seconds;
+        }
+        expect(seconds).toBeCloseTo(clock, 6);
+        for (const one of question.items)
+          if (!stuck.includes(one.id)) expect(at.get(one.id) ?? null).toBe(placed[one.id] ?? null);
+      }),
+      { numRuns: 1000 },
+    );
+  });
+
+  it('sets one aside where two stand in each other’s way', () => {
+    const stores = [store('a', 100, 'all'), store('b', 100, 'some'), store('c', 60, 'none')];
+    const items = [item('x', 90, { now: 'a' }), item('y', 50, { now: 'b' })];
+    const { moves, stuck } = movesTo(asked(items, stores), { x: 'b', y: 'a' });
+    expect(stuck).toEqual([]);
+    expect(moves.map(({ itemId, to, parked }) => [itemId, to, parked])).toEqual([
+      ['y', 'c', true],
+      ['x', 'b', false],
+      ['y', 'a', false],
+    ]);
+    expect(movesTo(asked(items, stores.slice(0, 2)), { x: 'b', y: 'a' }).stuck).toEqual(['x', 'y']);
+  });
+});
+
+/** Only things that have room where they lie now. */
+function fitting({ items, stores }: PlacementQuestion): Item[] {
+  const left = new Map(stores.map(({ id, roomBytes }) => [id, roomBytes]));
+  return items.map((one) => {
+    const room = one.now === null ? 0 : (left.get(one.now) ?? 0);
+    if (one.now === null || room < one.bytes) return { ...one, now: null };
+    left.set(one.now, room - one.bytes);
+    return one;
+  });
+}
+
+/** A plain reading of the tables below: no quoted line breaks. */
+const table: TableReader = (text, headingOf) => {
+  const [first = '', ...lines] = text.split('\n');
+  const mark = first.includes(';') ? ';' : ',';
+  const cells = (line: string) =>
+    [...line.matchAll(new RegExp(`(?:^|${mark})(?:"([^"]*)"|([^${mark}]*))`, 'gu'))].map(
+      ([, a, b]) => a ?? b ?? '',
+    );
+  const names = cells(first).map(headingOf);
+  return lines.map((line) => Object.fromEntries(cells(line).map((cell, i) => [names[i] ?? '', cell])));
+};
+
+describe('things as they are typed', () => {
+  const read = (text: string) => {
+    const answer = readThings(text, table);
+    return answer.ok ? answer.value.map(({ name, bytes, kind }) => [name, bytes, kind]) : answer.fault.code;
+  };
+
+  it('reads lines, counts by kind and tables', () => {
+    expect(read('Harbour days, 85 GB\n\nTide 1.5 TB')).toEqual([
+      ['Harbour days', 85 * GB, ''],
+      ['Tide', 1500 * GB, ''],
+    ]);
+    expect(read('2 × 48 GB games')).toEqual([
+      ['games 1', 48 * GB, 'games'],
+      ['games 2', 48 * GB, 'games'],
+    ]);
+    const listed = readThings(
+      'Name;Size;Uses per week;Needs;Now;Kind\nTide;40 GB;3,5;fast;drive;game\n"a; b";2 GB;;;;',
+      table,
+    );
+    expect(listed.ok && listed.value).toMatchObject([
+      { id: 't1', name: 'Tide', usesPerWeek: 3.5, needs: 'fast', now: 'drive', kind: 'game' },
+      { id: 't2', name: 'a; b', usesPerWeek: 1, needs: 'any', now: null },
+    ]);
+  });
+
+  it('refuses what it does not understand with its line, and more than can be placed', () => {
+    for (const text of [
+      'Tide',
+      'Tide 0 GB',
+      'name,size\nTide,none',
+      'name,size,needs\nTide,4 GB,soon',
+      'name,size,uses\nTide,4 GB,-1',
+    ])
+      expect([text, read(text)]).toEqual([text, 'things']);
+    expect(read('10000 × 2 GB films')).toBe('too-many');
+    expect(read(Array.from({ length: 2001 }, (_, i) => `t${i} 1 GB`).join('\n'))).toBe('too-many');
+    fc.assert(
+      fc.property(fc.string({ maxLength: 300 }), (text) => typeof readThings(text, table).ok === 'boolean'),
+    );
+  });
+});

@@ -1,0 +1,75 @@
+import { type Placement, type PlacementQuestion, exactUpTo, leftOut, placeOfKinds } from '@/core/placement';
+import { type ShowOptions, showBytes, showDuration } from '@/core/units';
+
+type Props = {
+  question: PlacementQuestion;
+  placement: Placement | null;
+  isWorking: boolean;
+  options: ShowOptions & { locale: string };
+};
+
+const fewNames = (names: string[]): string =>
+  names.length <= 6 ? names.join(', ') : `${names.slice(0, 5).join(', ')} and ${names.length - 5} more`;
+
+/** The answer first: how long is waited in a week, what does not fit, and what would make it. */
+export function AnswerCard({ question, placement, isWorking, options }: Props) {
+  if (question.items.length === 0) return <p className="text-soft">Nothing is on the list yet.</p>;
+  if (!placement)
+    return (
+      <p role="status" className="text-soft">
+        {isWorking ? 'Working it out.' : 'Not worked out.'}
+      </p>
+    );
+  const { nowhere, asleep, missingBytes } = leftOut(question, placement.placed);
+  const off = placement.leastS > 0 ? placement.waitingS / placement.leastS - 1 : 0;
+  const named = new Map(question.stores.map(({ id, name }) => [id, name]));
+  return (
+    <div role="status">
+      <h2 className="text-[17px]">
+        {nowhere.length + asleep.length === 0
+          ? 'All of it fits where it is used.'
+          : `${nowhere.length + asleep.length} of ${question.items.length} are not where they are used.`}
+      </h2>
+      <p className="figures mt-2 text-[24px] font-bold">{showDuration(placement.waitingS)}</p>
+      <p className="text-[14px] text-soft">
+        waited for all of it in a week, loading and fetching.{' '}
+        {placement.isExact
+          ? 'No placement comes to less.'
+          : `The best could be ${(off * 100).toFixed(1)} % less: ${
+              question.items.length > exactUpTo
+                ? `more than ${exactUpTo} things`
+                : 'so many stores that can be full'
+            } are not tried to the end.`}
+      </p>
+      {nowhere.length > 0 && (
+        <p className="mt-3">
+          <b>Nowhere, fetched when wanted:</b> {fewNames(nowhere.map(({ name }) => name))}.
+        </p>
+      )}
+      {asleep.length > 0 && (
+        <p className="mt-3">
+          <b>Must be moved before use:</b> {fewNames(asleep.map(({ name }) => name))}.
+        </p>
+      )}
+      {missingBytes > 0 && (
+        <p className="mt-3">
+          <b className="figures">{showBytes(missingBytes, options)}</b> more room on{' '}
+          {question.stores.find(({ runs }) => runs === 'all')?.name ?? 'the first store'} would take them in:
+          a larger drive, or less to keep.
+        </p>
+      )}
+      {placeOfKinds(question, placement.placed).length > 0 && (
+        <>
+          <h3 className="mt-4 text-[15px]">To set in the device</h3>
+          <ul className="list-disc pl-5 text-[14px]">
+            {placeOfKinds(question, placement.placed).map(({ kind, storeId }) => (
+              <li key={kind}>
+                New {kind} go to {named.get(storeId)}.
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </div>
+  );
+}
