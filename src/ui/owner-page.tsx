@@ -77,6 +77,10 @@ export function OwnerPage(props: PaperProps) {
       />
       <Listed title="Where things go" items={[...thingsWords(sheet, size), ...kindsWords(sheet)]} />
       <Listed title="In the first days" items={sheet.firstDays} />
+      <Listed
+        title="Looked after"
+        items={sheet.care.map(({ what, how, due }) => `${due}: ${what}. ${how}`)}
+      />
       <Listed title="Please note" items={[`${sheet.oldDrive}.`, ...sheet.cautions]} />
       <div className="mt-4">
         <PricedParts sheet={sheet} inAll="Parts in all; work is not in it" locale={options.locale} />

@@ -128,6 +128,10 @@ export function SheetPaper(props: PaperProps) {
         )}
       />
       <Listed title="Where things go" items={[...thingsWords(sheet, size), ...kindsWords(sheet)]} />
+      <Listed
+        title="Looked after"
+        items={sheet.care.map(({ what, how, due }) => `${due}: ${what}. ${how}`)}
+      />
       <Listed title="Please note" items={sheet.cautions} />
     </Paper>
   );

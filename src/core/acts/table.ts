@@ -7,6 +7,7 @@ import * as oldDrive from './old-drive-acts';
 import * as plan from './plan-acts';
 import * as power from './power-acts';
 import * as recording from './record-acts';
+import * as start from './start-acts';
 import * as thingsActs from './things-acts';
 
 /**
@@ -60,6 +61,8 @@ export const actTable = Object.freeze({
   finding: power.finding,
   read: end.read,
   functions: end.functions,
+  update: start.update,
+  'boot-entries': start.bootEntries,
   unseen: end.unseen,
   health: end.health,
   prove: end.prove,

@@ -15,5 +15,6 @@ export { placed, pointsThere } from './map-points';
 export { revisionOfSerial } from './serial-number';
 export { cautionsAt } from './station-cautions';
 export { CaseChange, PlaceChange, Revision } from './variation';
+export { AfterStart, Care } from './after-start';
 export { ProofFunction, Proofs, ReadingName, proofsOf } from './proofs';
 export { OwnCheck, OwnDiagnosis, OwnFault } from './own-diagnosis';

@@ -3,6 +3,7 @@ import { DeliveredPartition } from '../disk';
 import { Estimate } from '../margin';
 import { FormFactorText, Protocol, shortText } from '../part';
 import { ProcedureShape } from '../work';
+import { AfterStart, Care } from './after-start';
 import { CarryWays } from './carry-ways';
 import { FirstPower } from './first-power';
 import { OwnDiagnosis } from './own-diagnosis';
@@ -61,6 +62,10 @@ export const ProfileShape = z.object({
   firstPower: FirstPower,
   /** What it can show of itself at Prove; null where nobody has written it down. */
   proofs: Proofs.nullable().default(null),
+  /** Updates and drivers after it starts; empty where nobody has written them down. */
+  afterStart: z.array(AfterStart).max(20).default([]),
+  /** What it wants later. */
+  care: z.array(Care).max(12).default([]),
   /** Faults and checks of its own, and which of the common ones it cannot have. */
   diagnosis: OwnDiagnosis.default({ faults: [], checks: [], never: [] }),
   /** Where its fasteners and plugs are, face by face. */

@@ -5,6 +5,7 @@ import {
   holdsOf,
   nextStep,
   waitUntil,
+  busyUntil,
   choiceFit,
   type JobState,
   promiseMargin,
@@ -69,6 +70,19 @@ export function benchCard(
     if (step && until && until.getTime() > Date.parse(context.at)) {
       const left = showDuration((until.getTime() - Date.parse(context.at)) / 1000);
       return { column: 'machine', next: `${step.title}: ${left} left` };
+    }
+    const busy = busyUntil(job, context.profile);
+    if (busy) {
+      const now = Date.parse(context.at);
+      const left = (Date.parse(busy.usual) - now) / 1000;
+      if (left > 0) return { column: 'machine', next: `The device works alone: ${showDuration(left)} left` };
+      const isLate = Date.parse(busy.worry) < now;
+      return {
+        column: 'hands',
+        next: isLate
+          ? `The device is late by ${showDuration((now - Date.parse(busy.worry)) / 1000)}: look at it`
+          : 'The device should be through: look at it',
+      };
     }
     return { column: 'hands', next: step?.station === station ? step.title : asks };
   };

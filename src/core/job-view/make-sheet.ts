@@ -16,7 +16,7 @@ import {
   newDriveOf,
   wasEncrypted,
 } from '../job';
-import type { Sheet } from '../sheet';
+import { type Sheet, careFrom } from '../sheet';
 const oldDriveWords = {
   kept: 'The old drive is kept as the way back until you are happy',
   returned: 'The old drive was given back with the device',
@@ -131,6 +131,7 @@ export function makeSheet(
           agreed: job.agreedChanges.includes(id),
         })),
     ],
+    care: careFrom(profile.care, context.at),
     ...thingsOf(job),
     guarantee: drive?.guaranteeYears
       ? `The maker of the new drive states ${drive.guaranteeYears} ${drive.guaranteeYears === 1 ? 'year' : 'years'} from the day of purchase; keep the bill.`

@@ -55,6 +55,8 @@ export const historyKinds = Object.freeze({
   finding: { onSheet: true },
   read: { onSheet: false },
   functions: { onSheet: false },
+  update: { onSheet: true },
+  'boot-entries': { onSheet: true },
   prove: { onSheet: false },
   'prove-accepted': { onSheet: true },
   things: { onSheet: false },

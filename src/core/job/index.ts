@@ -40,6 +40,8 @@ export { lossesOfJob } from './losses-of-job';
 export { causesOf, isPlausible } from './not-passed';
 export type { Cause } from './not-passed';
 export { wasEncrypted } from './was-encrypted';
+export { busyUntil } from './busy-until';
+export type { BusyUntil } from './busy-until';
 export { storesOfJob } from './stores-of-job';
 export { measuringOf } from './measuring';
 export { placeIdOf } from './place-of-job';

@@ -133,6 +133,18 @@ export const Job = z.object({
     )
     .max(20)
     .default([]),
+  /** What came of the updates and drivers that the profile names: done, or left and why. */
+  updates: z
+    .array(z.object({ id: z.string().max(40), done: z.boolean(), note: z.string().max(200) }))
+    .max(20)
+    .default([]),
+  /** Lines of the device's boot menu, before the work and after it; null where nobody noted them. */
+  bootEntries: z
+    .object({
+      before: z.array(z.string().max(80)).max(20).nullable(),
+      after: z.array(z.string().max(80)).max(20).nullable(),
+    })
+    .default({ before: null, after: null }),
   /** Where the owner's things go, as it was kept; null where nobody asked. */
   things: z
     .object({ at: z.iso.datetime(), question: PlacementQuestion, placed: Placed })
@@ -190,6 +202,8 @@ export const newJob = (
   functions: [],
   health: [],
   unseen: [],
+  updates: [],
+  bootEntries: { before: null, after: null },
   things: null,
   proved: false,
   handedOver: null,

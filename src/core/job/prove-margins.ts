@@ -27,7 +27,10 @@ export const sizeShownTolerancePercent = 1;
 /** A rate that nobody set a limit for falls short below this share of what the chain is expected to carry: a named default. */
 export const leastShareOfForecast = 0.5;
 
-type OfJob = Pick<Job, 'readings' | 'copy' | 'choice' | 'route' | 'takeIn'> & Partial<Pick<Job, 'functions'>>;
+type OfJob = Pick<Job, 'readings' | 'copy' | 'choice' | 'route' | 'takeIn'> &
+  Partial<Pick<Job, 'functions' | 'bootEntries'>>;
+
+export const bootEntriesId = 'boot-entries';
 
 /** The margin of a function that must still work. */
 export const functionMarginId = (id: string) => `function-${id}`;
@@ -46,6 +49,7 @@ export function proveMargins(
   return [
     ...readings.map((name) => readingMargin(name, profile, layout, job, build)),
     ...functions.map((one) => functionMargin(one, job)),
+    ...bootMargins(job),
     // What a device wrote by itself, only the device can vouch for.
     ...(writesItself(job.route) && !job.copy ? [] : copyMargins(job.copy)),
   ];
@@ -138,4 +142,29 @@ function functionMargin(
     ['works'],
     { kind: 'default', note: 'as before the work' },
   );
+}
+
+/** Lines of the boot menu that were there before and are gone; nothing where nobody noted them before. */
+function bootMargins({ bootEntries }: OfJob): Margin[] {
+  if (!bootEntries?.before) return [];
+  const { before, after } = bootEntries;
+  const lost = after ? before.filter((entry) => !after.includes(entry)) : [];
+  const origin = {
+    kind: 'reading',
+    note: lost.length > 0 ? `gone: ${lost.join(', ')}` : 'noted after the work',
+  } as const;
+  return [
+    atMost(
+      {
+        id: bootEntriesId,
+        what: 'Lines of the boot menu that are gone',
+        unit: 'count',
+        remedy: `Bring it back from the firmware’s menu, by its start file on the EFI partition; gone: ${lost.join(', ') || 'none'}.`,
+      },
+      after
+        ? exact(lost.length, origin)
+        : missing('the boot menu after the work', 'Note its lines, as before the work.'),
+      exact(0, { kind: 'owner', note: 'as it was before' }),
+    ),
+  ];
 }

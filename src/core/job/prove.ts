@@ -1,7 +1,7 @@
 import { isProofOfDrive } from '../copy';
 import { type Margin, isKept } from '../margin';
 import type { Job } from './job';
-import { functionMarginId } from './prove-margins';
+import { bootEntriesId, functionMarginId } from './prove-margins';
 import { readingsAsked } from './readings-asked';
 
 /** What stands against closing Prove: what must be mended or read first, and what the owner may accept with a reason. */
@@ -10,7 +10,8 @@ export type StandsAgainst = { blocking: Margin[]; acceptable: Margin[] };
 /** What only the owner can take as it is: what was read and falls short, and what is lost on the old drive. */
 const isForOwner = ({ id, verdict }: Margin): boolean =>
   id === 'unreadable' ||
-  (verdict === 'over' && (Object.hasOwn(readingsAsked, id) || id.startsWith(functionMarginId(''))));
+  (verdict === 'over' &&
+    (Object.hasOwn(readingsAsked, id) || id === bootEntriesId || id.startsWith(functionMarginId(''))));
 
 /** What a person said cannot be seen on this device, by the id of its margin. */
 const isUnseen = (id: string, { unseen, functions }: Pick<Job, 'unseen' | 'functions'>): boolean =>

@@ -106,6 +106,10 @@ export function sheetMarkdown(sheet: Sheet, options: ShowOptions & { locale: str
     ),
   );
   list('Where things go', [...thingsWords(sheet, size), ...kindsWords(sheet)]);
+  list(
+    'Looked after',
+    sheet.care.map(({ what, how, due }) => `${due}: ${what}. ${how}`),
+  );
   list('In the first days', [...sheet.firstDays, ...(sheet.guarantee ? [sheet.guarantee] : [])]);
   lines.push('## Please note', '', ...sheet.cautions.map((caution) => `- ${e(caution)}`), '');
   return lines.join('\n');

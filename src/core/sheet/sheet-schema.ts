@@ -50,6 +50,8 @@ export const Sheet = z.object({
     .default([]),
   /** The store to set in the device for each kind of thing. */
   placeOfKinds: z.array(z.object({ kind: z.string(), store: z.string() })).default([]),
+  /** What the device wants later, and by when. */
+  care: z.array(z.object({ what: z.string(), how: z.string(), due: z.iso.date() })).default([]),
   /** What the maker of the new drive promises, in words; null where nobody stated it. */
   guarantee: z.string().nullable().default(null),
 });

@@ -13,6 +13,7 @@ import { CablesCard } from './cables-card';
 import { DeviceAdvice, DeviceScreen } from './device-screen';
 import { DiagnosisCard } from './diagnosis-card';
 import { PhasesCard } from './phases-card';
+import { PromptsCard } from './prompts-card';
 import type { StationProps } from './station-props';
 import { useDeviceClock } from './use-device-clock';
 import { OverrideForm } from './override-form';
@@ -127,6 +128,7 @@ export function FirstPowerStation({ view, act, look, busy, goOn }: StationProps)
         <DiagnosisCard diagnosis={view.diagnosis} act={act} busy={busy} />
       )}
       {!started && <PhasesCard view={view} deviceS={deviceS} />}
+      {!started && <PromptsCard job={job} profile={profile} settings={view.frame.settings} />}
       {!started && !isOn && <CablesCard view={view} act={act} busy={busy} canTurn={closed} />}
     </StationFrame>
   );

@@ -103,6 +103,11 @@ export function HandOverStation({ view, act, busy, askWiping }: StationProps) {
               <a className={link} href={`/api/jobs/${job.id}/sheet?as=md`} download>
                 Markdown
               </a>
+              {view.sheet.care.length > 0 && (
+                <a className={link} href={`/api/jobs/${job.id}/sheet?as=ics`} download>
+                  Care, as a calendar
+                </a>
+              )}
               {job.copy && (
                 <a className={link} href={`/api/jobs/${job.id}/manifest`} download>
                   Manifest of the copy

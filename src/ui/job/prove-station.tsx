@@ -14,6 +14,8 @@ import { MarginList } from '../margin-list';
 import { Card, StationFrame } from '../station-frame';
 import { FunctionsCard } from './functions-card';
 import { HealthCard } from './health-card';
+import { UpdatesCard } from './updates-card';
+import { BootEntriesCard } from './boot-entries-card';
 import { NotPassedCard } from './not-passed-card';
 import { ReadingsCard } from './readings-card';
 import { readingOf } from './reading-of';
@@ -122,6 +124,8 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
       <ReadingsCard view={view} act={act} busy={busy} isOpen={started && !proved} />
       {(job.readings['read-test'] || job.readings['drive-temperature']) && <AgainstForecast view={view} />}
       <FunctionsCard view={view} act={act} busy={busy} isOpen={started && !proved} />
+      <UpdatesCard view={view} act={act} busy={busy} isOpen={started && !proved} />
+      {started && !proved && <BootEntriesCard view={view} act={act} busy={busy} when="after" />}
       <HealthCard view={view} act={act} busy={busy} />
       <p className="text-[14px] text-soft">
         Required of the drive here:{' '}

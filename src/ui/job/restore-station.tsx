@@ -13,6 +13,7 @@ import { useKeys } from '../use-keys';
 import { DeviceScreen } from './device-screen';
 import { DiagnosisCard } from './diagnosis-card';
 import { EvidenceCard } from './evidence-card';
+import { PromptsCard } from './prompts-card';
 import { type StationProps, showOptions } from './station-props';
 import { OverrideForm } from './override-form';
 
@@ -184,6 +185,7 @@ export function RestoreStation({ view, act, busy, copy, goOn }: StationProps & {
           .
         </p>
       )}
+      <PromptsCard job={view.job} profile={view.profile} settings={view.frame.settings} />
     </StationFrame>
   );
 }

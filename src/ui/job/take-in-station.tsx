@@ -11,6 +11,7 @@ import { MainAction } from '../main-action';
 import { HoldNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
+import { BootEntriesCard } from './boot-entries-card';
 import { HoldRemedy } from './hold-remedy';
 import { OverrideForm } from './override-form';
 import { PhotoStrip } from './photo-strip';
@@ -169,6 +170,7 @@ export function TakeInStation({ view, askParts, act, busy, openNote, removePhoto
           </p>
         )}
       </Card>
+      {!opened && <BootEntriesCard view={view} act={act} busy={busy} when="before" />}
       {view.photos.length > 0 && (
         <Card title="Photos">
           <PhotoStrip

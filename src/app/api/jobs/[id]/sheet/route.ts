@@ -3,9 +3,9 @@ import { holdOn } from '@/core/work';
 import { routes } from '@/app/api-route';
 import { respondWith } from '@/app/respond';
 import { refuse } from '@/core/result';
-import { getRuntime, jobView } from '@/server';
+import { careCalendar, getRuntime, jobView } from '@/server';
 
-/** The hand-over sheet to keep: `?as=json` or `?as=md`. Held while screws are left and until the result is proved. */
+/** The hand-over sheet to keep: `?as=json` or `?as=md`; what the device wants later as a calendar: `?as=ics`. Held while screws are left and until the result is proved. */
 export const { GET, POST, PUT, PATCH, DELETE } = routes({
   GET: async ({ params, url }) => {
     const found = await jobView(getRuntime(), params.id!);
@@ -15,6 +15,12 @@ export const { GET, POST, PUT, PATCH, DELETE } = routes({
     if (hold) return refuse(`hold-${hold.code}`, `${hold.what}. ${hold.why}`, hold.remedy);
     if (!view.job.proved) return refuse('not-proved', 'The result is not proved yet.', 'Finish Prove first.');
     const { locale } = view.frame.settings;
+    if (url.searchParams.get('as') === 'ics') {
+      const calendar = careCalendar(view.sheet);
+      return calendar.ok
+        ? respondWith(calendar.value, 'text/calendar; charset=utf-8', `${view.job.id}-care.ics`)
+        : calendar;
+    }
     return url.searchParams.get('as') === 'md'
       ? respondWith(
           sheetMarkdown(view.sheet, { locale }),

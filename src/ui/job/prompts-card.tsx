@@ -1,0 +1,47 @@
+import type { DeviceProfile } from '@/core/device';
+import { type Job, busyUntil } from '@/core/job';
+import type { Settings } from '@/core/workshop';
+import { showMoment } from '../clock';
+import { Card } from '../station-frame';
+
+type Props = { job: Job; profile: DeviceProfile; settings: Settings };
+
+const answers = { accept: 'accept', refuse: 'refuse', 'leave-alone': 'leave it alone' } as const;
+
+/** What the device asks on the way of this job, in its order, what to answer and why; where a lost network is gone on; when to come back. */
+export function PromptsCard({ job, profile, settings }: Props) {
+  const { prompts, afterLostNetwork } = profile.firstPower;
+  const asked = [
+    ...prompts.filter(({ comes }) => comes === job.route),
+    ...prompts.filter(({ comes }) => comes === 'first-start'),
+  ];
+  const busy = busyUntil(job, profile);
+  if (asked.length === 0 && job.route !== 'network' && !busy) return null;
+  return (
+    <Card title="What it will ask" hint="in this order">
+      {busy && (
+        <p className="mb-2 font-semibold">
+          Come back at <span className="figures">{showMoment(busy.usual, settings)}</span>; worry from{' '}
+          <span className="figures">{showMoment(busy.worry, settings)}</span> on.
+        </p>
+      )}
+      {asked.length > 0 && (
+        <ol className="flex flex-col gap-2">
+          {asked.map(({ id, shows, answer, why, wrong }) => (
+            <li key={id}>
+              “{shows}” <b>{answers[answer]}</b>. <span className="text-soft">{why}</span>
+              <span className="block text-[14px] text-soft">Otherwise: {wrong}</span>
+            </li>
+          ))}
+        </ol>
+      )}
+      {job.route === 'network' && (
+        <p className="mt-2 text-[14px]">
+          <b>If the network goes:</b>{' '}
+          {afterLostNetwork ??
+            'how this device goes on is not known; leave it alone, then look what it shows.'}
+        </p>
+      )}
+    </Card>
+  );
+}
