@@ -2,6 +2,7 @@ import { ActRequest, type ActKind, type StandInKind, decide, onlyAdds, readsHist
 import { type Result, ok, refuse } from '@/core/result';
 import { loadContext } from './job-context';
 import { inHand, thingsOf } from './in-hand';
+import { keepNumbers, numbered } from './issue-numbers';
 import { type StoredJob, findJob, historyOf, wasDone } from './jobs';
 import { recordStickSeen } from './restore';
 import type { Runtime } from './runtime';
@@ -101,7 +102,10 @@ async function actOn(
   const decision = decided.value;
   try {
     const saved = await database.transaction(async (sql) => {
-      if (!(await saveDecision(sql, runtime, stored, context.by, decision, requestId))) return false;
+      const { job, given } = await numbered(sql, decision.job);
+      if (!(await saveDecision(sql, runtime, stored, context.by, { ...decision, job }, requestId)))
+        return false;
+      await keepNumbers(sql, job.id, given, context.at);
       if (wanted.kind === 'observe-start') await recordStickSeen(sql, runtime, checked, wanted.outcome);
       return true;
     });

@@ -12,7 +12,7 @@ import type { Runtime } from './runtime';
 import { evidenceOf } from './start-evidence';
 import { layoutFrom, readSource, readStick } from './source-summary';
 import { type SticksOfBench, sticksForJob, sticksOfBench } from './sticks';
-import { allTechnicians, whoWorks } from './workshop';
+import { allTechnicians, readSettings, whoWorks } from './workshop';
 
 /** The ids that are given, of a pair that of its single one. */
 const given = (...ids: (string | null | undefined)[]) =>
@@ -114,7 +114,10 @@ export async function loadContext(
   act?: JobAct,
   asked: string | null = null,
 ): Promise<Result<Loaded>> {
-  return contextOf(runtime, stored, await loadShared(runtime, [stored], act, asked));
+  const loaded = await contextOf(runtime, stored, await loadShared(runtime, [stored], act, asked));
+  if (!loaded.ok || act?.kind !== 'quote') return loaded;
+  const { money, currency } = await readSettings(runtime.database);
+  return ok({ ...loaded.value, money: { settings: money ?? null, currency } });
 }
 
 /** Many jobs with what judging them needs, in as many queries as one. */

@@ -8,7 +8,7 @@ import {
   thingsWords,
 } from '@/core/sheet';
 import { gradeWords, isProofOfDrive } from '@/core/copy';
-import { showBytes, showEstimate } from '@/core/units';
+import { showBytes, showEstimate, showMoney } from '@/core/units';
 import { Listed, Paper, type PaperProps, PricedParts } from './paper';
 
 /** The owner’s page, one side: what was done, what was seen, what is only stated or forecast, what to do in the first days. */
@@ -84,6 +84,15 @@ export function OwnerPage(props: PaperProps) {
       <Listed title="Please note" items={[`${sheet.oldDrive}.`, ...sheet.cautions]} />
       <div className="mt-4">
         <PricedParts sheet={sheet} inAll="Parts in all; work is not in it" locale={options.locale} />
+        {sheet.price && (
+          <p className="mt-1 flex justify-between gap-3 font-bold">
+            <span>
+              {sheet.price.kind === 'final' ? 'To pay, with work and tax' : 'As quoted, with work and tax'},{' '}
+              {sheet.price.number}
+            </span>
+            <span className="figures">{showMoney(sheet.price.total, options.locale)}</span>
+          </p>
+        )}
       </div>
       <div className="mt-10 grid grid-cols-2 gap-10 print:break-inside-avoid">
         {['Handed over, for the workshop', 'Received, the owner'].map((who) => (

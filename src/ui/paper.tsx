@@ -33,6 +33,7 @@ export function Paper({
       <p className="flex justify-between gap-4 text-[#5d4d40]">
         <span>{workshop}</span>
         <span>
+          {sheet.number ? `${sheet.number} · ` : ''}
           {sheet.job} · {showDate(sheet.madeAt, options)}
         </span>
       </p>

@@ -82,6 +82,36 @@ async function oldDriveWiped(id: string, label: string) {
   expect(await act(runtime, id, { kind: 'wipe' })).toBe('old-drive-gone');
 }
 
+/** Quotes and final accounts get their numbers where they are written: none twice, none left out, whatever is refused in between. */
+async function quotesAreNumbered(id: string) {
+  const { runtime } = workshop;
+  const other = await taken();
+  const issue = (jobId: string, final = false) => act(runtime, jobId, { kind: 'quote', final, minutes: 45 });
+  expect(await issue(other)).toBe('no-choice');
+  const version = unsafeValue(await findJob(runtime.database, id)).version;
+  const both = await Promise.all(
+    [1, 2].map(() => doAct(runtime, id, { version, act: { kind: 'quote', final: false, minutes: 45 } })),
+  );
+  // Two windows at once: one is told, and its number is not used up.
+  expect(both.map(({ ok }) => ok).sort()).toEqual([false, true]);
+  expect(await issue(id)).toBe('ok');
+  expect(await issue(id, true)).toBe('ok');
+  expect(await issue(id)).toBe('ok');
+  const { quotes } = (await view(id)).job;
+  expect(quotes.map(({ number }) => number)).toEqual(['QU-0001', 'QU-0002', 'FA-0001', 'QU-0003']);
+  expect(quotes[2]?.against).toMatchObject({ number: 'QU-0002', differences: [] });
+  const kept = await runtime.database.query<{ kind: string; number: number }>(
+    'select kind, number from issued order by kind, number',
+  );
+  expect(kept.map(({ kind, number }) => `${kind} ${number}`)).toEqual([
+    'final 1',
+    'quote 1',
+    'quote 2',
+    'quote 3',
+    'sheet 1',
+  ]);
+}
+
 describe('the demo workshop', () => {
   it('shows each job under what it waits for', async () => {
     const bench = await benchView(workshop.runtime);
@@ -179,6 +209,8 @@ describe('a job on the server', () => {
     expect((await view(id)).sheet).toEqual(done.sheet);
     expect(done.history.every((entry) => entry.by === 'IM')).toBe(true);
     expect((await benchView(runtime)).handedOver.map((job) => job.id)).toContain(id);
+    expect(done.sheet.number).toBe('SH-0001');
+    await quotesAreNumbered(id);
     await oldDriveWiped(id, done.job.dock!.old.benchLabel);
   }, 120_000);
 

@@ -11,6 +11,7 @@ import { Button } from '@/ui/button';
 import { BackupCard } from './backup-card';
 import { Choice } from '@/ui/choice';
 import { Field } from '@/ui/field';
+import { MoneyForm } from '@/ui/money-form';
 import { FaultNotice } from '@/ui/notice';
 import { Card, StationFrame } from '@/ui/station-frame';
 import { useKeys } from '@/ui/use-keys';
@@ -21,6 +22,7 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
   const [form, setForm] = useState<Settings>(frame.settings);
   const [fault, setFault] = useState<Fault | null>(null);
   const [saved, setSaved] = useState(false);
+  const [isMoneyFaulty, setMoneyFaulty] = useState(false);
   const change = (part: Partial<Settings>) => {
     setSaved(false);
     setForm({ ...form, ...part });
@@ -37,7 +39,16 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
       keepDrivesDays,
       sourcesOldAfterMonths,
       benchAir,
+      money,
     } = form;
+    if (isMoneyFaulty) {
+      setFault({
+        code: 'money',
+        sentence: 'What work costs does not read yet; nothing was saved.',
+        remedy: 'Correct what is marked.',
+      });
+      return;
+    }
     const done = await post<Settings>('/api/workshop', {
       workshop,
       currency: currency.toUpperCase(),
@@ -48,6 +59,7 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
       keepDrivesDays,
       sourcesOldAfterMonths,
       benchAir,
+      money: money ?? null,
       prefersMakers: prefersMakers.map((maker) => maker.trim()).filter(Boolean),
     });
     setFault(done.ok ? null : done.fault);
@@ -186,6 +198,14 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
             />
           </div>
         </Card>
+        <MoneyForm
+          money={form.money}
+          currency={form.currency}
+          onChange={(money) => {
+            setMoneyFaulty(money === 'faulty');
+            if (money !== 'faulty') change({ money });
+          }}
+        />
         <BackupCard workshop={frame.settings.workshop} days={days} settings={frame.settings} />
       </StationFrame>
     </Shell>

@@ -3,6 +3,7 @@ import * as device from './device-acts';
 import * as dock from './dock-acts';
 import * as end from './end-acts';
 import * as hand from './hand-acts';
+import * as moneyActs from './money-acts';
 import * as oldDrive from './old-drive-acts';
 import * as plan from './plan-acts';
 import * as power from './power-acts';
@@ -67,6 +68,7 @@ export const actTable = Object.freeze({
   health: end.health,
   prove: end.prove,
   things: thingsActs.things,
+  quote: moneyActs.quote,
   'hand-over': end.handOver,
   'take-back': end.takeBack,
   'give-back-drive': oldDrive.giveBackDrive,

@@ -5,7 +5,7 @@ export { foresee, foreseeParts } from './foresee';
 export { benchCard } from './bench-card';
 export { changedView, isNearEnd, makeChange, makeView } from './make-view';
 export type { Loaded } from './make-view';
-export { makeSheet } from './make-sheet';
+export { makeSheet, partWords } from './make-sheet';
 export type {
   BenchCard,
   BenchColumn,

@@ -23,7 +23,8 @@ const oldDriveWords = {
   none: 'No old drive: the place was empty',
 } as const;
 
-const partWords = (part: Part): string => {
+/** A part by its name and what matters of it. */
+export const partWords = (part: Part): string => {
   const name = `${part.maker} ${part.model}`;
   if (part.schema === 'jicara.drive/2') return `${name} ${showBytes(part.labelGB * 1e9)}`;
   if (part.schema === 'jicara.pad/2') return `${name} pad ${part.freeThicknessMm.value} mm`;
@@ -58,6 +59,8 @@ export function makeSheet(
   return {
     schema: 'jicara.sheet/1',
     job: job.id,
+    number: null,
+    price: priceOf(job),
     device: `${profile.maker} ${profile.name}`,
     serial: takeIn.serial,
     owner: takeIn.owner,
@@ -137,6 +140,18 @@ export function makeSheet(
       ? `The maker of the new drive states ${drive.guaranteeYears} ${drive.guaranteeYears === 1 ? 'year' : 'years'} from the day of purchase; keep the bill.`
       : null,
   };
+}
+
+/** What the owner pays: the final account, else the quote that was issued last. */
+function priceOf({ quotes }: JobRecord['job']): Sheet['price'] {
+  const last = quotes.findLast(({ kind }) => kind === 'final') ?? quotes.at(-1);
+  return last
+    ? {
+        number: last.number,
+        kind: last.kind,
+        total: { minor: last.totalMinor, currency: last.currency },
+      }
+    : null;
 }
 
 /** Names of things that a sheet carries for one store; the rest is counted. */

@@ -1,6 +1,7 @@
 import type { DeviceProfile } from '../device';
 import type { Layout } from '../disk';
 import type { Build, BuildIds } from '../fit';
+import type { MoneySettings } from '../money';
 import type { Drive } from '../part';
 import type { Technician } from '../workshop';
 import type { HistoryEntry } from './job';
@@ -20,6 +21,8 @@ export type DecideContext = JobContext & {
   /** When it is done and by whom (initials): the clock and the bench say so, not the core. */
   at: string;
   by: string;
+  /** What work costs here, for acts that ask; left out elsewhere, null where the workshop has not said. */
+  money?: { settings: MoneySettings | null; currency: string };
   /** The whole history, for acts that read it; null where it was not loaded. */
   history: HistoryEntry[] | null;
 };

@@ -60,6 +60,7 @@ export const historyKinds = Object.freeze({
   prove: { onSheet: false },
   'prove-accepted': { onSheet: true },
   things: { onSheet: false },
+  quote: { onSheet: false },
   'hand-over': { onSheet: false },
   'take-back': { onSheet: false },
   'drive-given-back': { onSheet: false },

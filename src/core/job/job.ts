@@ -10,6 +10,7 @@ import { FactChange, FactSetting, type Facts, foldFacts, restore } from '../work
 import { Choice } from './choice';
 import { chargePolicies } from './charge-policy';
 import { CopyProof, Rehearsal } from '../copy';
+import { Quote } from '../money';
 import { OldDriveAfter } from '../old-drive';
 import { Placed, PlacementQuestion } from '../placement';
 import { Outcome } from './outcome';
@@ -145,6 +146,8 @@ export const Job = z.object({
       after: z.array(z.string().max(80)).max(20).nullable(),
     })
     .default({ before: null, after: null }),
+  /** What the job was said to cost, and what it came to: as issued. */
+  quotes: z.array(Quote).max(20).default([]),
   /** Where the owner's things go, as it was kept; null where nobody asked. */
   things: z
     .object({ at: z.iso.datetime(), question: PlacementQuestion, placed: Placed })
@@ -204,6 +207,7 @@ export const newJob = (
   unseen: [],
   updates: [],
   bootEntries: { before: null, after: null },
+  quotes: [],
   things: null,
   proved: false,
   handedOver: null,

@@ -24,7 +24,7 @@ export function sheetMarkdown(sheet: Sheet, options: ShowOptions & { locale: str
   const e = escapeMarkdown;
   const size = (bytes: number) => showBytes(bytes, { locale: options.locale });
   const lines = [
-    `# ${e(sheet.device)}: storage upgrade ${sheet.job}`,
+    `# ${e(sheet.device)}: storage upgrade ${sheet.job}${sheet.number ? `, sheet ${sheet.number}` : ''}`,
     '',
     ...(sheet.practice ? [`**${practiceNote}**`, ''] : []),
     `For ${e(sheet.owner)}${sheet.place ? `, ${e(sheet.place)}` : ''}. Serial number ${e(sheet.serial || 'not given')}. ${sheet.madeAt.slice(0, 10)}.`,
@@ -73,6 +73,11 @@ export function sheetMarkdown(sheet: Sheet, options: ShowOptions & { locale: str
     '',
     ...sheet.parts.map((part) => `- ${e(part.what)}: ${showMoney(part.price, options.locale)}`),
     ...sheet.totals.map((total) => `- Parts in all: ${showMoney(total, options.locale)}`),
+    ...(sheet.price
+      ? [
+          `- ${sheet.price.kind === 'final' ? 'To pay' : 'As quoted'}, with work and tax (${e(sheet.price.number ?? 'no number')}): ${showMoney(sheet.price.total, options.locale)}`,
+        ]
+      : []),
     ...sheet.work.map(
       (w) =>
         `- ${e(w.by)}: ${w.acts} steps, ${w.minutes.toFixed(0)} min of handwork as usual for this device`,

@@ -7,6 +7,13 @@ import { CopyProof } from '../copy';
 export const Sheet = z.object({
   schema: z.literal('jicara.sheet/1'),
   job: z.string(),
+  /** Under what number it was issued; null for a draft. */
+  number: z.string().nullable().default(null),
+  /** What the owner pays, as it was issued last; null where nothing was. */
+  price: z
+    .object({ number: z.string().nullable(), kind: z.enum(['quote', 'final']), total: Money })
+    .nullable()
+    .default(null),
   device: z.string(),
   serial: z.string(),
   owner: z.string(),

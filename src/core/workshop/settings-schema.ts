@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { MoneySettings } from '../money';
 import { locales, benchAirs } from './setting-choices';
 
 const isTimeZone = (zone: string) => {
@@ -33,6 +34,8 @@ export const Settings = z.object({
   sourcesOldAfterMonths: z.int('Type whole months.').min(1, 'At least a month.').max(240).default(24),
   /** The air at the bench: dry air charges whoever works in it. By the season, or as it is the whole year. */
   benchAir: z.enum(benchAirs).default('season-north'),
+  /** What work costs and what is added to it; left out until somebody said. */
+  money: MoneySettings.nullable().optional(),
   /** Initials of who is working; null until somebody is picked. */
   working: z.string().max(8).nullable(),
 });

@@ -23,7 +23,7 @@ import { Card, StationFrame } from '../station-frame';
 import { CopyForecast } from './copy-forecast';
 import { HoldRemedy } from './hold-remedy';
 import { type StationProps, showOptions } from './station-props';
-import { ThingsLink } from './things-link';
+import { ThingsLink } from './job-links';
 import { WaysCard } from './ways-card';
 import { canTurn, takeWay } from './take-way';
 

@@ -6,7 +6,7 @@ import { LossesCard } from './losses-card';
 import type { StationProps } from './station-props';
 import { canTurn, takeWay } from './take-way';
 import { WayAside } from './way-aside';
-import { ThingsLink } from './things-link';
+import { ThingsLink } from './job-links';
 import { WaysCard } from './ways-card';
 import { PhaseBar } from './phase-bar';
 

@@ -1,4 +1,5 @@
 'use client';
+import Link from 'next/link';
 import { useState } from 'react';
 import { Button } from '../button';
 import { Choice } from '../choice';
@@ -12,7 +13,7 @@ import { Card, StationFrame } from '../station-frame';
 import { type StationProps, showOptions } from './station-props';
 import { OldDriveCard } from './old-drive-card';
 import { OverrideForm } from './override-form';
-import { ThingsLink } from './things-link';
+import { CostLink, ThingsLink } from './job-links';
 
 /** How long an old drive is kept where nobody says otherwise, days. */
 const usualDays = 30;
@@ -93,7 +94,15 @@ export function HandOverStation({ view, act, busy, askWiping }: StationProps) {
           {!handedOver && (
             <div className="mt-3">
               <ThingsLink job={job} />
+              <CostLink job={job} locale={view.frame.settings.locale} />
             </div>
+          )}
+          {handedOver && (
+            <p className="mt-4">
+              <Link href={`/jobs/new?like=${job.id}`} className={link}>
+                Same again
+              </Link>
+            </p>
           )}
           {ready && (
             <div className="mt-4 flex flex-wrap gap-2">

@@ -14,7 +14,7 @@ import { StickElsewhere } from './stick-elsewhere';
 import { type StationProps, showOptions } from './station-props';
 import { canTurn, takeWay } from './take-way';
 import { WayAside } from './way-aside';
-import { ThingsLink } from './things-link';
+import { ThingsLink } from './job-links';
 import { WaysCard } from './ways-card';
 
 /** Restored from a stick: is the image the right one, is the stick good, and what does the owner lose? */

@@ -12,6 +12,7 @@ import { HoldNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
 import { BootEntriesCard } from './boot-entries-card';
+import { CostLink } from './job-links';
 import { HoldRemedy } from './hold-remedy';
 import { OverrideForm } from './override-form';
 import { PhotoStrip } from './photo-strip';
@@ -170,6 +171,7 @@ export function TakeInStation({ view, askParts, act, busy, openNote, removePhoto
           </p>
         )}
       </Card>
+      <CostLink job={job} locale={view.frame.settings.locale} />
       {!opened && <BootEntriesCard view={view} act={act} busy={busy} when="before" />}
       {view.photos.length > 0 && (
         <Card title="Photos">

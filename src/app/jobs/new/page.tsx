@@ -1,4 +1,4 @@
-import { allProfiles, frameView, getRuntime } from '@/server';
+import { allProfiles, findJob, frameView, getRuntime } from '@/server';
 import { TakeInScreen } from './take-in-screen';
 
 export const dynamic = 'force-dynamic';
@@ -16,10 +16,13 @@ export default async function TakeInPage({
   };
   const wanted = text('wanted', 6);
   const runtime = getRuntime();
+  const like = text('like', 12);
+  const found = like ? await findJob(runtime.database, like) : null;
   return (
     <TakeInScreen
       frame={await frameView(runtime)}
       profiles={await allProfiles(runtime.database)}
+      alike={found?.ok ? found.value.state.job : null}
       asked={{
         profileId: text('profile', 60),
         wantedGB: wanted !== null && /^\d+$/u.test(wanted) ? Number(wanted) : null,

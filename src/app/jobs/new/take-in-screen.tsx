@@ -11,17 +11,21 @@ import type { Fault } from '@/core/result';
 import { FaultNotice } from '@/ui/notice';
 import { TakeInForm } from '@/ui/take-in-form';
 import type { Asked } from '@/ui/take-in-typed';
+import { type Alike, startAlike, takeInAlike } from './start-alike';
 
 /** What will stop this job later? Asked while the owner stands there. */
 export function TakeInScreen({
   frame,
   profiles,
   asked,
+  alike,
 }: {
   frame: FrameView;
   profiles: DeviceProfile[];
   /** What was asked at the counter before it was taken in. */
   asked: Asked & { driveId: string | null; revisionId: string | null };
+  /** The job that this one is to be like; null where it is to be like none. */
+  alike: Alike | null;
 }) {
   const sent = useRef({ form: '', id: '' });
   /** The same form sent again, because no answer came, keeps its id: it is taken in once. */
@@ -36,7 +40,11 @@ export function TakeInScreen({
     <Shell frame={frame} at="take-in">
       <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
         <h1 className="text-[26px]">Take in a device</h1>
-        <p className="text-soft">asked now, so that nothing stops the job later</p>
+        <p className="text-soft">
+          {alike
+            ? `the same again as ${alike.id}: its parts, answers and layout are taken over where they still fit`
+            : 'asked now, so that nothing stops the job later'}
+        </p>
       </div>
       {fault && (
         <div className="px-5 pt-3">
@@ -51,7 +59,7 @@ export function TakeInScreen({
         <TakeInForm
           profiles={profiles}
           askParts={askParts}
-          initial={null}
+          initial={alike && takeInAlike(alike.takeIn)}
           asked={asked}
           settings={frame.settings}
           now={frame.now}
@@ -63,6 +71,8 @@ export function TakeInScreen({
             const form = { ...takeIn, revisionId };
             const taken = await post<{ id: string }>('/api/jobs', form, requestId(form));
             setFault(taken.ok ? null : taken.fault);
+            const isAlike = taken.ok && alike?.takeIn.profileId === takeIn.profileId;
+            if (taken.ok && isAlike) await startAlike(taken.value.id, alike);
             if (taken.ok)
               router.push(
                 `/jobs/${taken.value.id}/fit${asked.driveId ? `?drive=${encodeURIComponent(asked.driveId)}` : ''}`,

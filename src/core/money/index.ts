@@ -1,0 +1,2 @@
+export { MoneySettings } from './money-settings';
+export { Quote, labourMinor, quoteOf } from './quote';
