@@ -72,6 +72,71 @@ async function picture(
   await page.close();
 }
 
+/** Where a library goes: a list typed, a drive outside beside the new one. */
+async function things() {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(`${address}/jobs/${job}/things`);
+  await page.locator('html[data-keys="heard"]').waitFor({ state: 'attached' });
+  await page.getByText('Another store: a card').click();
+  for (const [label, text] of [
+    ['What is it?', 'drive outside'],
+    ['Room', '1 TB'],
+    ['Reads', '400 MB/s'],
+    ['Writes', '200 MB/s'],
+  ])
+    await page.getByLabel(label).fill(text);
+  await page.getByText('Nothing', { exact: true }).click();
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await page.getByText('Another store: a card').click();
+  const rows = [
+    'name,size,kind,uses per week,needs',
+    'Harbour days,185 GB,games,5,fast',
+    'Tide tables,148 GB,games,3,any',
+    'Gale force,220 GB,games,1,fast',
+    'Cabin chess,2 GB,games,7,any',
+    'Ferry films,400 GB,films,0.2,archive',
+    'Deck photos,60 GB,pictures,0.5,archive',
+    'Night watch,240 GB,games,2,fast',
+    'Old harbour,196 GB,games,0.1,fast',
+    'Long haul,260 GB,games,4,fast',
+    'Storm glass,210 GB,games,2,fast',
+    'Keel,190 GB,games,1,any',
+    'Lee shore,230 GB,games,3,fast',
+  ];
+  await page.getByLabel('Things, a line each').fill(rows.join('\n'));
+  await page.getByRole('button', { name: 'Take this list' }).click();
+  await page.getByText('waited for all of it').waitFor();
+  await page
+    .locator('main, body')
+    .first()
+    .evaluate(() => window.scrollTo(0, 0));
+  await page.screenshot({ path: join(projectFolder, 'docs', 'screenshots', 'things.png') });
+  await page.close();
+}
+
+/** Both papers and the label of the old drive, side by side, as they print. */
+async function papers() {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 1400 } });
+  const taken = [];
+  const take = async (locator) => {
+    await locator.waitFor();
+    taken.push((await locator.screenshot()).toString('base64'));
+  };
+  await page.goto(`${address}/jobs/${job}/hand-over`);
+  await page.evaluate(() => document.fonts.ready);
+  await take(page.getByRole('article', { name: 'Owner’s page' }));
+  await page.getByLabel(/Technician’s sheet/u).check();
+  await take(page.getByRole('article', { name: 'Technician’s sheet' }));
+  await page.goto(`${address}/jobs/${job}/label`);
+  await take(page.getByRole('figure', { name: 'Label of the old drive' }));
+  await page.setViewportSize({ width: 1280, height: 900 });
+  const [owner, technician, label] = taken.map((png) => `data:image/png;base64,${png}`);
+  await page.setContent(`<body style="margin:0;padding:20px;background:#e6d9c6;display:flex;gap:20px;align-items:flex-start">
+    <img src="${owner}" style="width:500px"><img src="${technician}" style="width:440px"><img src="${label}" style="width:234px"></body>`);
+  await page.screenshot({ path: join(projectFolder, 'docs', 'screenshots', 'papers.png') });
+  await page.close();
+}
+
 /** A device of eight answers, measured once, and opened for the first time. */
 async function taught() {
   const sketch = {
@@ -132,6 +197,7 @@ try {
   await act({ kind: 'choose', driveId: 'ostrel-marl-2000', padIds: ['lindrel-soft-250'] });
   await act({ kind: 'lay-out', wish: { holdBackPercent: 10 } });
   await picture('data', `/jobs/${job}/data`);
+  await things();
   await steps((now, done) => done < 7);
   await picture('open', `/jobs/${job}/open`);
   await steps((now) => stationOf(now) === 'open');
@@ -143,7 +209,6 @@ try {
   await picture('dock', '/dock', { ready: 'MB/s' });
   while ((await view()).copy.kind === 'running') await new Promise((resolve) => setTimeout(resolve, 300));
   await steps((now) => stationOf(now) === 'swap' && now.nextStepId !== 'drive-in');
-  await picture('swap', `/jobs/${job}/swap`);
   await steps(() => true);
   // A real device: its time runs, and the page says what it should show by now.
   await act({ kind: 'power-on' });
@@ -180,7 +245,7 @@ try {
   await act({ kind: 'functions', results: functions.map(({ id }) => ({ id, result: 'works' })) });
   await picture('prove', `/jobs/${job}/prove`);
   await act({ kind: 'prove' });
-  await picture('hand-over', `/jobs/${job}/hand-over`, { height: 1400 });
+  await papers();
   await taught();
   await picture('practice', '/practice', { practise: true });
   await picture('look-inside', '/look-inside', {

@@ -34,7 +34,7 @@ export function MoreFields({
   return (
     <details className="col-span-full">
       <summary className="min-h-11 cursor-pointer py-2 font-semibold">
-        While it still starts{' '}
+        More while it starts{' '}
         <span className="font-normal text-soft">reason, guarantee, account, maker’s data</span>
       </summary>
       <div className="mt-2 grid gap-x-6 gap-y-3.5 md:grid-cols-2">

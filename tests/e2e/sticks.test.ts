@@ -91,6 +91,8 @@ it('from the library to the first start: the device is opened with a checked sti
   // Taken, the work moves on to Open, where what is still missing is said.
   await page.waitForURL('**/open');
   await page.getByText('a second copy of the data to keep', { exact: false }).waitFor();
+  await page.getByLabel('Where is it saved?').fill('the owner’s card');
+  await page.getByLabel('How was it checked?').fill('opened on another device');
   await page.getByRole('button', { name: 'What must be kept is saved elsewhere' }).click();
   await page
     .getByRole('button', { name: 'What must be kept is saved elsewhere' })
