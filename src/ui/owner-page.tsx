@@ -23,7 +23,12 @@ export function OwnerPage(props: PaperProps) {
     ({ station, margin }) => station === 'prove' && howKnown(margin) === 'unknown',
   );
   const forecast = sheet.margins.filter(
-    ({ station, margin }) => station === 'fit' && margin.id === 'heat' && howKnown(margin) === 'forecast',
+    ({ station, margin }) =>
+      station === 'fit' &&
+      margin.id === 'heat' &&
+      howKnown(margin) === 'forecast' &&
+      // Where it was read under load the forecast has done its work.
+      !seen.some((one) => one.margin.id === 'drive-temperature'),
   );
   return (
     <Paper {...props} label="Owner’s page" title={`Your ${sheet.device}`}>
