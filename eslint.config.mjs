@@ -31,6 +31,7 @@ const coreRooms = [
   'stack',
   'price',
   'money',
+  'logbook',
   'placement',
   'health',
   'heat',

@@ -6,7 +6,7 @@ import type { FrameView, JobLine } from '@/core/job-view';
 import type { Findable } from '@/ui/find-dialog';
 import { SideBar, type SideBarPlace } from '@/ui/side-bar';
 import { useKeys } from '@/ui/use-keys';
-import { post } from './call';
+import { getJson, post } from './call';
 import { useWorking } from './use-working';
 
 const loadFind = () => import('@/ui/find-dialog');
@@ -17,6 +17,7 @@ const screens: Findable[] = [
   { href: '/', label: 'Bench', hint: 'what to pick up now' },
   { href: '/jobs/new', label: 'Take in a device', hint: 'a new job' },
   { href: '/ask', label: 'Ask', hint: 'will this drive do?' },
+  { href: '/logbook', label: 'Logbook', hint: 'every job that was ever here' },
   { href: '/parts', label: 'Parts', hint: 'drives, heatsinks, pads, adapters, cases' },
   { href: '/devices', label: 'Devices', hint: 'what is known of each kind' },
   { href: '/dock', label: 'Dock', hint: 'what runs, what may be unplugged' },
@@ -33,6 +34,11 @@ const findable = ({ id, device, who, handedOverAt }: JobLine): Findable => ({
 });
 
 const themes = ['auto', 'light', 'dark'] as const;
+
+const findMore = async (q: string): Promise<Findable[]> => {
+  const found = await getJson<Findable[]>(`/api/find?q=${encodeURIComponent(q)}`);
+  return found.ok ? found.value : [];
+};
 
 /** Side bar, finding and the list of keys, around every screen. */
 export function Shell({ frame, at, children }: { frame: FrameView; at: SideBarPlace; children: ReactNode }) {
@@ -81,6 +87,7 @@ export function Shell({ frame, at, children }: { frame: FrameView; at: SideBarPl
           open
           onOpenChange={setFinding}
           items={[...frame.jobs.map(findable), ...screens]}
+          find={findMore}
           onGo={(href) => {
             setFinding(false);
             router.push(href);

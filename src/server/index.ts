@@ -16,6 +16,8 @@ export { driveFiles } from './drive-files';
 export { rehearsalScreen } from './rehearsal';
 export { findJob, historyOf, rawJob } from './jobs';
 export { wipeState } from './wipe-runs';
+export { findAnything, jobsOfSerial, logbook, logbookCsv, logbookLines } from './logbook';
+export type { Found } from './logbook';
 export { careCalendar } from './care-calendar';
 export { addPhoto, photoFile, photosOfJob, removePhoto } from './photos';
 export { mostPhotoBytes, photoTooLarge, scalePhoto } from './photo-scale';

@@ -15,6 +15,7 @@ import { type Result, ok, refuse } from '@/core/result';
 import { FactName, FactState, type Facts, type FactSetting } from '@/core/work';
 import type { Sql } from './database';
 import { keepProfile } from './kept-profiles';
+import { isFoundBy, wordsOf } from './job-words';
 
 const JobRow = z.object({
   id: z.string(),
@@ -120,8 +121,8 @@ export async function insertJob(sql: Sql, job: Job, profile: DeviceProfile, firs
   const entry = stamped(first);
   const { facts, steps } = jobState(job, [entry]);
   await sql.query(
-    `insert into job (id, profile_id, owner, promised_at, taken_in_at, document, profile_sha256, facts, steps, lines)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9::jsonb, 1)`,
+    `insert into job (id, profile_id, owner, promised_at, taken_in_at, document, profile_sha256, facts, steps, lines, words)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9::jsonb, 1, $10)`,
     [
       job.id,
       job.takeIn.profileId,
@@ -132,6 +133,7 @@ export async function insertJob(sql: Sql, job: Job, profile: DeviceProfile, firs
       await keepProfile(sql, profile),
       facts,
       JSON.stringify(steps),
+      wordsOf(job, profile.name),
     ],
   );
   await insertLine(sql, job.id, 1, entry, null);
@@ -152,7 +154,9 @@ export async function saveLine(
   const { facts, steps } = advance(stored.state, job, entry);
   const rows = await sql.query<{ lines: number }>(
     `update job set document = $1, owner = $2, promised_at = $3, handed_over_at = $4, facts = $5, steps = $6::jsonb,
-       lines = lines + 1, version = version + 1
+       lines = lines + 1, version = version + 1,
+       words = $9 || ' ' || coalesce((select lower(name) from device_profile where id = job.profile_id), ''),
+       noted = left(noted || $10, 20000)
      where id = $7 and version = $8 returning lines`,
     [
       job,
@@ -163,6 +167,8 @@ export async function saveLine(
       JSON.stringify(steps),
       job.id,
       stored.version,
+      wordsOf(job, ''),
+      isFoundBy(entry.kind) ? ` ${entry.sentence.toLowerCase()}` : '',
     ],
   );
   const [row] = rows;

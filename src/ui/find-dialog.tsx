@@ -1,36 +1,60 @@
 'use client';
 import { Command } from 'cmdk';
+import { useEffect, useState } from 'react';
 import { DialogFrame } from './dialog-frame';
 
 export type Findable = { href: string; label: string; hint: string };
 
-/** Find anything: jobs and screens, by typing. */
+/** Find anything by typing: jobs, parts, labels, devices, steps, screens. */
 export function FindDialog({
   open,
   onOpenChange,
   items,
+  find,
   onGo,
 }: {
   open: boolean;
   onOpenChange: (open: boolean) => void;
   items: Findable[];
+  /** What the workshop’s own books know of these letters, beyond what is at hand. */
+  find?: (q: string) => Promise<Findable[]>;
   onGo: (href: string) => void;
 }) {
+  const [typed, setTyped] = useState('');
+  const [found, setFound] = useState<Findable[]>([]);
+  useEffect(() => {
+    let isGone = false;
+    // Nothing is asked for a letter alone, nor for each of them while somebody types.
+    const soon = setTimeout(() => {
+      if (!find || typed.trim().length < 2) setFound([]);
+      else void find(typed).then((more) => !isGone && setFound(more));
+    }, 120);
+    return () => {
+      isGone = true;
+      clearTimeout(soon);
+    };
+  }, [typed, find]);
+  const known = new Set(items.map(({ href, label }) => `${href} ${label}`));
+  const all = [...items, ...found.filter(({ href, label }) => !known.has(`${href} ${label}`))];
   return (
     <DialogFrame title="Find" open={open} onOpenChange={onOpenChange} hideTitle>
       <Command label="Find a job or a screen" loop>
         <Command.Input
-          placeholder="Job, device, owner or screen"
+          value={typed}
+          onValueChange={setTyped}
+          placeholder="Job, serial, label, part, device, step or screen"
           className="h-12 w-full rounded-lg border border-line-strong bg-ground px-3 text-lg"
         />
         <Command.List className="mt-2 max-h-80 overflow-y-auto">
           <Command.Empty className="px-3 py-4 text-soft">
             Nothing of that name is here. Try a job number such as 0412.
           </Command.Empty>
-          {items.map((item) => (
+          {all.map((item) => (
             <Command.Item
-              key={item.href}
+              key={`${item.href} ${item.label}`}
               value={`${item.label} ${item.hint} ${item.href}`}
+              // What the books found by a note or a label is not thrown out for a word that its line does not show.
+              keywords={found.includes(item) ? typed.split(/\s+/u) : []}
               onSelect={() => onGo(item.href)}
               className="flex min-h-11 cursor-pointer items-center justify-between gap-3 rounded-lg px-3 aria-selected:bg-sunken"
             >

@@ -1,4 +1,5 @@
 import {
+  BookOpenText,
   CircleHelp,
   ClipboardPlus,
   Gamepad2,
@@ -20,6 +21,7 @@ export type SideBarPlace =
   | 'take-in'
   | 'ask'
   | 'parts'
+  | 'logbook'
   | 'devices'
   | 'dock'
   | 'look-inside'
@@ -39,6 +41,7 @@ const screens: { at: SideBarPlace; href: string; words: string; Icon: typeof Lam
   { at: 'bench', href: '/', words: 'Bench', Icon: LampDesk },
   { at: 'take-in', href: '/jobs/new', words: 'Take in', Icon: ClipboardPlus },
   { at: 'ask', href: '/ask', words: 'Ask', Icon: CircleHelp },
+  { at: 'logbook', href: '/logbook', words: 'Logbook', Icon: BookOpenText },
   { at: 'parts', href: '/parts', words: 'Parts', Icon: MemoryStick },
   { at: 'devices', href: '/devices', words: 'Devices', Icon: Gamepad2 },
   { at: 'dock', href: '/dock', words: 'Dock', Icon: HardDriveUpload },

@@ -11,6 +11,7 @@ import { Field } from './field';
 import { Foresight } from './foresight';
 import { StationFrame } from './station-frame';
 import { MoreFields } from './take-in-more';
+import { type AskEarlier, useEarlier, wasHere } from './use-earlier';
 import { type Asked, type Typed, readTyped, startTyped, usuallyInside } from './take-in-typed';
 import type { AskParts } from './job/station-props';
 import { useKeys } from './use-keys';
@@ -43,6 +44,8 @@ type Props = {
   asksForPractice?: boolean;
   onSubmit: (takeIn: TakeIn) => Promise<boolean>;
   onCancel?: () => void;
+  /** Earlier jobs of a device by its serial number; left out where nobody is asked. */
+  askEarlier?: AskEarlier;
 };
 
 /** Taking in: few large choices in the order one would ask an owner, with what follows from them beside it. */
@@ -56,6 +59,7 @@ export function TakeInForm({
   asksForPractice = false,
   onSubmit,
   onCancel,
+  askEarlier,
 }: Props) {
   const [sending, setSending] = useState(false);
   const [what, setWhat] = useState<'real' | 'practice'>('real');
@@ -95,6 +99,7 @@ export function TakeInForm({
     setSending(false);
   });
   useKeys({ Enter: () => void submit(), Escape: onCancel });
+  const earlier = useEarlier(initial ? '' : typed.serial, askEarlier);
   const error = (name: keyof Typed) => errors[name]?.message;
   const choice = <N extends keyof Typed>(
     name: N,
@@ -223,7 +228,13 @@ export function TakeInForm({
               {...register('place')}
               error={error('place')}
             />
-            <Field label="Serial number" autoComplete="off" {...register('serial')} error={error('serial')} />
+            <Field
+              label="Serial number"
+              autoComplete="off"
+              {...register('serial')}
+              error={error('serial')}
+              hint={wasHere(earlier)}
+            />
             <Field
               label="System"
               placeholder="4.2.1"

@@ -4,14 +4,20 @@ import { useRef, useState } from 'react';
 import { Shell } from '@/app/shell';
 import { StartHere } from '@/app/start-here';
 import { askParts } from '@/app/ask-catalogue';
-import { newRequestId, post } from '@/app/call';
+import { getJson, newRequestId, post } from '@/app/call';
 import type { DeviceProfile } from '@/core/device';
 import type { FrameView } from '@/core/job-view';
+import type { LogbookLine } from '@/core/logbook';
 import type { Fault } from '@/core/result';
 import { FaultNotice } from '@/ui/notice';
 import { TakeInForm } from '@/ui/take-in-form';
 import type { Asked } from '@/ui/take-in-typed';
 import { type Alike, startAlike, takeInAlike } from './start-alike';
+
+const askEarlier = async (serial: string): Promise<LogbookLine[]> => {
+  const found = await getJson<LogbookLine[]>(`/api/logbook/serial?serial=${encodeURIComponent(serial)}`);
+  return found.ok ? found.value : [];
+};
 
 /** What will stop this job later? Asked while the owner stands there. */
 export function TakeInScreen({
@@ -59,6 +65,7 @@ export function TakeInScreen({
         <TakeInForm
           profiles={profiles}
           askParts={askParts}
+          askEarlier={askEarlier}
           initial={alike && takeInAlike(alike.takeIn)}
           asked={asked}
           settings={frame.settings}
