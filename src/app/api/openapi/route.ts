@@ -174,8 +174,45 @@ const document = () => ({
     '/api/jobs/{id}/sheet': {
       get: {
         summary: 'The hand-over sheet, once the job is proved',
-        parameters: [id, query('as', 'json or md')],
+        parameters: [id, query('as', 'json, md, or ics: what the device wants later')],
         responses: answer('The sheet'),
+      },
+    },
+    '/api/jobs/{id}/wipe': {
+      get: {
+        summary: 'How far overwriting the old drive is',
+        parameters: [id],
+        responses: answer('{ runs, phase, share }, or null'),
+      },
+    },
+    '/api/logbook': {
+      get: {
+        summary: 'Jobs by words, state, device and days',
+        parameters: [
+          query('q', 'words, all of which are there'),
+          query('state', 'all, open or through'),
+          query('profileId', 'a device'),
+          query('from', 'taken in from this day on'),
+          query('to', 'up to this day'),
+          query('sort', 'newest, oldest, owner or device'),
+          query('page', 'from 0, fifty a page'),
+          query('as', 'csv or json: all of them as a file'),
+        ],
+        responses: answer('{ lines, count }'),
+      },
+    },
+    '/api/logbook/serial': {
+      get: {
+        summary: 'Earlier jobs of a device',
+        parameters: [query('serial', 'its serial number')],
+        responses: answer('Lines of the logbook'),
+      },
+    },
+    '/api/find': {
+      get: {
+        summary: 'Jobs, parts, devices and steps by a few letters',
+        parameters: [query('q', 'the letters')],
+        responses: answer('[{ href, label, hint }]'),
       },
     },
     '/api/jobs/{id}/manifest': {
