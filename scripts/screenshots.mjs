@@ -116,7 +116,8 @@ async function things() {
 
 /** Both papers and the label of the old drive, side by side, as they print. */
 async function papers() {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 1400 } });
+  const page = await browser.newPage({ viewport: { width: 760, height: 1400 } });
+  // As they print: without what stands around them.
   const taken = [];
   const take = async (locator) => {
     await locator.waitFor();
@@ -124,15 +125,18 @@ async function papers() {
   };
   await page.goto(`${address}/jobs/${job}/hand-over`);
   await page.evaluate(() => document.fonts.ready);
+  await page.emulateMedia({ media: 'print' });
   await take(page.getByRole('article', { name: 'Owner’s page' }));
+  await page.emulateMedia({ media: 'screen' });
   await page.getByLabel(/Technician’s sheet/u).check();
+  await page.emulateMedia({ media: 'print' });
   await take(page.getByRole('article', { name: 'Technician’s sheet' }));
   await page.goto(`${address}/jobs/${job}/label`);
   await take(page.getByRole('figure', { name: 'Label of the old drive' }));
   await page.setViewportSize({ width: 1280, height: 900 });
   const [owner, technician, label] = taken.map((png) => `data:image/png;base64,${png}`);
   await page.setContent(`<body style="margin:0;padding:20px;background:#e6d9c6;display:flex;gap:20px;align-items:flex-start">
-    <img src="${owner}" style="width:500px"><img src="${technician}" style="width:440px"><img src="${label}" style="width:234px"></body>`);
+    <img src="${owner}" style="width:470px;padding:20px;background:white"><img src="${technician}" style="width:390px;padding:20px;background:white"><img src="${label}" style="width:234px"></body>`);
   await page.screenshot({ path: join(projectFolder, 'docs', 'screenshots', 'papers.png') });
   await page.close();
 }

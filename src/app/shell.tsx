@@ -1,7 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { type ReactNode, useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import type { FrameView, JobLine } from '@/core/job-view';
 import type { Findable } from '@/ui/find-dialog';
 import { SideBar, type SideBarPlace } from '@/ui/side-bar';
@@ -56,6 +56,7 @@ export function Shell({ frame, at, children }: { frame: FrameView; at: SideBarPl
     const soon = setTimeout(() => void loadFind(), 1500);
     return () => clearTimeout(soon);
   }, []);
+  const atHand = useMemo(() => [...frame.jobs.map(findable), ...screens], [frame.jobs]);
   const turnTheme = () => {
     const root = document.documentElement;
     const now = themes.indexOf((root.dataset.theme ?? 'auto') as (typeof themes)[number]);
@@ -86,7 +87,7 @@ export function Shell({ frame, at, children }: { frame: FrameView; at: SideBarPl
         <FindDialog
           open
           onOpenChange={setFinding}
-          items={[...frame.jobs.map(findable), ...screens]}
+          items={atHand}
           find={findMore}
           onGo={(href) => {
             setFinding(false);

@@ -28,7 +28,7 @@ export function DriveLabel({ view, qr }: { view: JobView; qr: string }) {
           </span>
         )}
         <span className="block">{until ? `kept until ${until}` : 'kept: no last day'}</span>
-        <span className="block">Do not wipe before.</span>
+        <span className="block">{until ? 'Do not wipe before.' : 'Ask before wiping.'}</span>
       </figcaption>
     </figure>
   );

@@ -5,6 +5,8 @@ import { DialogFrame } from './dialog-frame';
 
 export type Findable = { href: string; label: string; hint: string };
 
+const valueOf = ({ label, hint, href }: Findable): string => `${label} ${hint} ${href}`;
+
 /** Find anything by typing: jobs, parts, labels, devices, steps, screens. */
 export function FindDialog({
   open,
@@ -22,23 +24,33 @@ export function FindDialog({
 }) {
   const [typed, setTyped] = useState('');
   const [found, setFound] = useState<Findable[]>([]);
+  const [picked, setPicked] = useState('');
   useEffect(() => {
     let isGone = false;
     // Nothing is asked for a letter alone, nor for each of them while somebody types.
     const soon = setTimeout(() => {
       if (!find || typed.trim().length < 2) setFound([]);
-      else void find(typed).then((more) => !isGone && setFound(more));
+      else
+        void find(typed).then((more) => {
+          if (isGone) return;
+          setFound(more);
+          // Of what is at hand nothing has these letters as they stand: the first that the books found is meant.
+          const letters = typed.trim().toLowerCase();
+          const isAtHand = items.some((item) => valueOf(item).toLowerCase().includes(letters));
+          const [first] = more;
+          if (!isAtHand && first) setPicked(valueOf(first));
+        });
     }, 120);
     return () => {
       isGone = true;
       clearTimeout(soon);
     };
-  }, [typed, find]);
+  }, [typed, find, items]);
   const known = new Set(items.map(({ href, label }) => `${href} ${label}`));
   const all = [...items, ...found.filter(({ href, label }) => !known.has(`${href} ${label}`))];
   return (
     <DialogFrame title="Find" open={open} onOpenChange={onOpenChange} hideTitle>
-      <Command label="Find a job or a screen" loop>
+      <Command label="Find anything" loop value={picked} onValueChange={setPicked}>
         <Command.Input
           value={typed}
           onValueChange={setTyped}
@@ -52,7 +64,7 @@ export function FindDialog({
           {all.map((item) => (
             <Command.Item
               key={`${item.href} ${item.label}`}
-              value={`${item.label} ${item.hint} ${item.href}`}
+              value={valueOf(item)}
               // What the books found by a note or a label is not thrown out for a word that its line does not show.
               keywords={found.includes(item) ? typed.split(/\s+/u) : []}
               onSelect={() => onGo(item.href)}
