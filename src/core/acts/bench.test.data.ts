@@ -4,6 +4,7 @@ import driveData from '../../../demo/parts/drives.json';
 import padData from '../../../demo/parts/pads.json';
 import sinkData from '../../../demo/parts/heatsinks.json';
 import { DeviceProfile } from '../device';
+import { fillWish } from '../disk';
 import { buildFrom } from '../fit';
 import type { StickContent } from '../image';
 import type { Margin } from '../margin';
@@ -15,6 +16,7 @@ import {
   type DecideContext,
   type JobRecord,
   jobState,
+  nextStep,
   newJob,
   type Report,
   decideReport,
@@ -205,3 +207,25 @@ export const running = {
   phases: [],
   readings: null,
 } satisfies SwitchedOn;
+
+/** Walks a job to Prove by its own acts, with a finished copy and a device that started. */
+export function walkToProve(bench: Bench): Bench {
+  const hands = (station: string) => {
+    for (let next = nextStep(bench.state, bench.context); next?.station === station;) {
+      const said = bench.do({ kind: 'step', stepId: next.id });
+      if (said !== 'ok') throw new Error(`${next.id}: ${said}`);
+      next = nextStep(bench.state, bench.context);
+    }
+  };
+  bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
+  bench.do({ kind: 'lay-out', wish: fillWish });
+  hands('open');
+  bench.report({ kind: 'docked', dock });
+  bench.do({ kind: 'arm', label: 'KV-2207' });
+  bench.report({ kind: 'copy-begun' });
+  bench.report({ kind: 'copied', proof });
+  hands('swap');
+  hands('close');
+  bench.report({ kind: 'switched-on', shown: running });
+  return bench;
+}

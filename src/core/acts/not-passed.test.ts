@@ -1,9 +1,9 @@
 import { exact } from '../margin';
-import { causesOf, isPlausible, mainPart, nextStep, proveMargins, standsAgainst } from '../job';
+import { causesOf, isPlausible, mainPart, proveMargins, standsAgainst } from '../job';
 import { makeSheet } from '../job-view';
 import { howKnown } from '../sheet';
-import { Bench, choose, dock, drives, proof, running } from './bench.test.data';
-import { fillWish, placedBytes } from '../disk';
+import { Bench, choose, drives, proof, walkToProve } from './bench.test.data';
+import { placedBytes } from '../disk';
 
 const reading = (value: number) => exact(value, { kind: 'reading', note: 'test' });
 const against = (bench: Bench) =>
@@ -11,23 +11,7 @@ const against = (bench: Bench) =>
 
 /** A job at Prove, walked there by its own acts. */
 function atProve() {
-  const bench = new Bench();
-  const hands = (station: string) => {
-    for (let next = nextStep(bench.state, bench.context); next?.station === station;) {
-      expect(bench.do({ kind: 'step', stepId: next.id })).toBe('ok');
-      next = nextStep(bench.state, bench.context);
-    }
-  };
-  bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
-  bench.do({ kind: 'lay-out', wish: fillWish });
-  hands('open');
-  bench.report({ kind: 'docked', dock });
-  bench.do({ kind: 'arm', label: 'KV-2207' });
-  bench.report({ kind: 'copy-begun' });
-  bench.report({ kind: 'copied', proof });
-  hands('swap');
-  hands('close');
-  bench.report({ kind: 'switched-on', shown: running });
+  const bench = walkToProve(new Bench());
   return bench;
 }
 const read = (bench: Bench, name: 'size-shown' | 'read-test' | 'parts-shown', value: number) =>

@@ -1,30 +1,14 @@
-import { fillWish, placedBytes } from '../disk';
-import { mainPart, nextStep } from '../job';
+import { placedBytes } from '../disk';
+import { mainPart } from '../job';
 import { exact } from '../margin';
 import { isDue, methodsFor, missChance, sampledPlaces } from '../old-drive';
-import { Bench, choose, dock, proof, running } from './bench.test.data';
+import { Bench, walkToProve } from './bench.test.data';
 
 const reading = (value: number) => exact(value, { kind: 'reading', note: 'test' });
 
 /** A job that was handed over with its old drive kept. */
 function handedOver(until: string | undefined = '2026-12-24') {
-  const bench = new Bench();
-  const hands = (station: string) => {
-    for (let next = nextStep(bench.state, bench.context); next?.station === station;) {
-      bench.do({ kind: 'step', stepId: next.id });
-      next = nextStep(bench.state, bench.context);
-    }
-  };
-  bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
-  bench.do({ kind: 'lay-out', wish: fillWish });
-  hands('open');
-  bench.report({ kind: 'docked', dock });
-  bench.do({ kind: 'arm', label: 'KV-2207' });
-  bench.report({ kind: 'copy-begun' });
-  bench.report({ kind: 'copied', proof });
-  hands('swap');
-  hands('close');
-  bench.report({ kind: 'switched-on', shown: running });
+  const bench = walkToProve(new Bench());
   const { layout } = bench.context;
   bench.do({ kind: 'read', name: 'size-shown', value: reading(placedBytes(layout!, mainPart(layout!))) });
   bench.do({ kind: 'read', name: 'read-test', value: reading(6.9e9) });

@@ -1,31 +1,15 @@
 import { exact } from '../margin';
 import { proofsOf } from '../device';
-import { fillWish, placedBytes } from '../disk';
-import { mainPart, nextStep } from '../job';
+import { placedBytes } from '../disk';
+import { mainPart } from '../job';
 import { makeSheet } from '../job-view';
-import { Bench, choose, dock, osprey, proof, running, takeIn } from './bench.test.data';
+import { Bench, osprey, takeIn, walkToProve } from './bench.test.data';
 
 const reading = (value: number) => exact(value, { kind: 'reading', note: 'test' });
 
 /** A job at Prove on the whole Osprey, with its three usual readings. */
 function atProve(device = osprey) {
-  const bench = new Bench(takeIn, device);
-  const hands = (station: string) => {
-    for (let next = nextStep(bench.state, bench.context); next?.station === station;) {
-      expect(bench.do({ kind: 'step', stepId: next.id })).toBe('ok');
-      next = nextStep(bench.state, bench.context);
-    }
-  };
-  bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
-  bench.do({ kind: 'lay-out', wish: fillWish });
-  hands('open');
-  bench.report({ kind: 'docked', dock });
-  bench.do({ kind: 'arm', label: 'KV-2207' });
-  bench.report({ kind: 'copy-begun' });
-  bench.report({ kind: 'copied', proof });
-  hands('swap');
-  hands('close');
-  bench.report({ kind: 'switched-on', shown: running });
+  const bench = walkToProve(new Bench(takeIn, device));
   const { layout } = bench.context;
   bench.do({ kind: 'read', name: 'size-shown', value: reading(placedBytes(layout!, mainPart(layout!))) });
   bench.do({ kind: 'read', name: 'read-test', value: reading(6.9e9) });
