@@ -76,3 +76,14 @@ it('a journal that does not read claims nothing: it begins anew', async () => {
   expect(await wipeDrive(folder, () => {}, never)).toMatchObject({ ok: true });
   expect(await firstByte()).toBeNull();
 });
+
+it('what still holds something when it is read back is written over again, from the beginning', async () => {
+  await filled([0, 10 * mebibyte]);
+  // A drive that keeps what it was told to overwrite, once.
+  const write = jest.spyOn(DriveImage.prototype, 'write').mockImplementation(async () => {});
+  expect(await wipeDrive(folder, () => {}, never)).toMatchObject({ ok: false, fault: { code: 'not-zero' } });
+  write.mockRestore();
+  expect(await wipeSoFar(folder)).toBeNull();
+  expect(await wipeDrive(folder, () => {}, never)).toMatchObject({ ok: true });
+  expect(await firstByte()).toBeNull();
+});

@@ -73,13 +73,14 @@ export async function wipeDrive(
     await note();
     const found = await firstNotZero(drive, tell, hasStopped);
     if (found === 'stopped') return ok('stopped');
+    // Either way the journal has done its work: what still holds something is written over from the beginning.
+    await removeDurably(journalOf(folder));
     if (found !== null)
       return refuse(
         'not-zero',
         `Read back, byte ${found} still holds something.`,
         'Wipe it again; where it stays, destroy the drive instead.',
       );
-    await removeDurably(journalOf(folder));
     return ok({ bytes });
   } finally {
     await drive.close();

@@ -147,7 +147,7 @@ export async function findAnything(sql: Sql, q: string): Promise<Found[]> {
       hint: through ? `${owner}, handed over` : owner,
     })),
     ...parts.map(({ id, kind, maker, model }) => ({
-      href: `/parts?kind=${kind}&q=${encodeURIComponent(model)}`,
+      href: `/parts?kind=${kind}&text=${encodeURIComponent(model)}`,
       label: `${maker} ${model}`,
       hint: `${kind}, ${id}`,
     })),

@@ -7,6 +7,13 @@ export function DriveLabel({ view, qr }: { view: JobView; qr: string }) {
   const { job, frame } = view;
   const { oldDrive } = job.takeIn;
   const until = job.oldDriveAfter?.until;
+  const stands = until
+    ? [`kept until ${until}`, 'Do not wipe before.']
+    : job.oldDriveAfter
+      ? ['kept: no last day', 'Ask before wiping.']
+      : job.handedOver
+        ? [`old drive: ${job.handedOver.oldDrive}`, 'Ask before wiping.']
+        : ['job not finished', 'Do not wipe.'];
   return (
     <figure
       aria-label="Label of the old drive"
@@ -27,8 +34,11 @@ export function DriveLabel({ view, qr }: { view: JobView; qr: string }) {
             {oldDrive.formFactor}, {showBytes(oldDrive.labelGB * 1e9, { locale: frame.settings.locale })}
           </span>
         )}
-        <span className="block">{until ? `kept until ${until}` : 'kept: no last day'}</span>
-        <span className="block">{until ? 'Do not wipe before.' : 'Ask before wiping.'}</span>
+        {stands.map((line) => (
+          <span key={line} className="block">
+            {line}
+          </span>
+        ))}
       </figcaption>
     </figure>
   );

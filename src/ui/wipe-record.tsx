@@ -17,7 +17,9 @@ export function WipeRecord({ view, wiped }: { view: JobView; wiped: Wiped }) {
     ['How', wipedWords(wiped)],
     [
       'Overwritten',
-      wiped.bytes === null ? null : `${size(wiped.bytes)} that held something; the rest read zero already`,
+      wiped.bytes === null
+        ? null
+        : `at least ${size(wiped.bytes)} that held something; the rest read zero or was never written`,
     ],
     ['When, by whom', `${showMoment(wiped.at, settings)}, ${wiped.by}`],
   ];

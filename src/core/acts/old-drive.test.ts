@@ -2,7 +2,7 @@ import { placedBytes } from '../disk';
 import { mainPart } from '../job';
 import { exact } from '../margin';
 import { isDue, methodsFor, missChance, sampledPlaces } from '../old-drive';
-import { Bench, walkToProve } from './bench.test.data';
+import { Bench, dock, walkToProve } from './bench.test.data';
 
 const reading = (value: number) => exact(value, { kind: 'reading', note: 'test' });
 
@@ -62,7 +62,7 @@ describe('an old drive that is kept', () => {
     arm(elsewhere, 'KV-2206', word);
     bench.report({ kind: 'wiped', bytes: 4e8, by: 'IM' });
     expect(bench.state.history.at(-1)!.sentence).toMatch(
-      /all of it was read back: zeros. Jicara did and read it/u,
+      /was overwritten and read back: zeros. Jicara did and read it/u,
     );
     const told = {
       kind: 'wiped-elsewhere',
@@ -112,4 +112,16 @@ it('a sample misses what the binomial says', () => {
   expect(missChance(0.01)).toBeCloseTo(0.99 ** sampledPlaces);
   expect(missChance(0)).toBe(1);
   expect(missChance(0.5, 3)).toBeCloseTo(0.125);
+});
+
+it('an image file that was overwritten is not the drive: it stays armed, and is told as what it was', () => {
+  const bench = handedOver();
+  arm(bench, 'KV-2206', word);
+  const old = { ...dock.old, file: 'old.img' };
+  bench.state = { ...bench.state, job: { ...bench.state.job, dock: { ...dock, old } } };
+  bench.report({ kind: 'wiped', bytes: 4e8, by: 'IM' });
+  expect(bench.state.job.oldDriveAfter).toMatchObject({ end: null, armed: { by: 'IM' } });
+  expect(bench.state.history.at(-1)!.sentence).toMatch(
+    /image file old.img.*The drive itself was not touched/u,
+  );
 });

@@ -193,6 +193,14 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
     case 'not-wiped':
       return line(job, 'wipe-begun', `The old drive is not wiped: ${report.why}`, []);
     case 'wiped': {
+      // What lies on the dock is an image file of it: the drive itself was not touched.
+      if (job.dock?.old.file)
+        return line(
+          job,
+          'wipe-begun',
+          `The image file ${job.dock.old.file} of the old drive was overwritten and read back: zeros. The drive itself was not touched.`,
+          [],
+        );
       const end = {
         kind: 'wiped' as const,
         at: context.at,

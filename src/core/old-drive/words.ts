@@ -16,7 +16,9 @@ const readWords = {
 
 /** How a drive was wiped, in a sentence that says who saw it. */
 export const wipedWords = ({ method, seen, readBack, words }: Wiped): string =>
-  `Wiped (${method}); ${readWords[readBack]}. ${seen ? 'Jicara did and read it.' : 'Done elsewhere, as was told'}${seen ? '' : words ? `: ${words}` : '.'}`;
+  seen
+    ? `Wiped (${method}); all that was ever written to it was overwritten and read back: zeros. Jicara did and read it.`
+    : `Wiped (${method}); ${readWords[readBack]}. Done elsewhere, as was told${words ? `: ${words}` : ''}.`;
 
 /** What the square on a label says: its number and the job's, nothing of the owner. */
 export const labelText = (label: string, jobId: string): string => `${label} ${jobId}`;

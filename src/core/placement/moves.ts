@@ -15,7 +15,7 @@ export type Move = {
 export type Moves = {
   moves: Move[];
   seconds: number;
-  /** Things that no order brings to their place: nowhere is there room to set one aside. */
+  /** Things that were not brought to their place: no order was found that has room to set one aside. */
   stuck: string[];
 };
 
@@ -44,6 +44,8 @@ export function movesTo(question: PlacementQuestion, placed: Placed): Moves & { 
       at.set(item.id, null);
     }
   const moves: Move[] = [];
+  // Each is set aside once at most: so it ends.
+  const wasAside = new Set<string>();
   let clock = 0;
   const move = (item: Item, to: string, parked: boolean) => {
     const from = at.get(item.id) ?? null;
@@ -70,7 +72,8 @@ export function movesTo(question: PlacementQuestion, placed: Placed): Moves & { 
       continue;
     }
     const aside = parkable(
-      left,
+      left.filter(({ id }) => !wasAside.has(id)),
+      new Set(left.map(goal)),
       at,
       free,
       stores.map(({ id }) => id),
@@ -84,6 +87,7 @@ export function movesTo(question: PlacementQuestion, placed: Placed): Moves & { 
       }
       return { moves, seconds: clock, stuck: left.map(({ id }) => id), deletes };
     }
+    wasAside.add(aside.item.id);
     move(aside.item, aside.into, true);
   }
   return { moves, seconds: clock, stuck: [], deletes };
@@ -92,12 +96,12 @@ export function movesTo(question: PlacementQuestion, placed: Placed): Moves & { 
 /** The smallest thing in another's way that some store has room for, beside its own and its goal; null where there is none. */
 function parkable(
   left: readonly Item[],
+  wanted: ReadonlySet<string | null>,
   at: ReadonlyMap<string, string | null>,
   free: ReadonlyMap<string, number>,
   stores: readonly string[],
   goal: (item: Item) => string | null,
 ): { item: Item; into: string } | null {
-  const wanted = new Set(left.map(goal));
   const inTheWay = left
     .filter((item) => at.get(item.id) !== null && wanted.has(at.get(item.id) ?? null))
     .sort((a, b) => a.bytes - b.bytes);

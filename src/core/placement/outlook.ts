@@ -6,6 +6,8 @@ export type Left = {
   nowhere: Item[];
   /** Things that lie where they do not start from, though they are used. */
   asleep: Item[];
+  /** Things that a person put into a store that has no room for them. */
+  unpinned: Item[];
   /** Bytes that the quickest store would need beside its room for all of them. */
   missingBytes: number;
 };
@@ -21,7 +23,16 @@ export function leftOut({ items, stores }: PlacementQuestion, placed: Placed): L
   const wanted = [...nowhere, ...asleep].reduce((sum, { bytes }) => sum + bytes, 0);
   const quick = stores.find(({ runs }) => runs === 'all') ?? stores[0];
   const used = items.reduce((sum, item) => sum + (storeOf(item)?.id === quick?.id ? item.bytes : 0), 0);
-  return { nowhere, asleep, missingBytes: Math.max(0, wanted - Math.max(0, (quick?.roomBytes ?? 0) - used)) };
+  const unpinned = items.filter(
+    ({ id, pinned }) =>
+      pinned !== null && stores.some((store) => store.id === pinned) && placed[id] !== pinned,
+  );
+  return {
+    nowhere,
+    asleep,
+    unpinned,
+    missingBytes: Math.max(0, wanted - Math.max(0, (quick?.roomBytes ?? 0) - used)),
+  };
 }
 
 /** What a placement breaks: stores over their room, things in stores that are not there. Empty where it stands. */

@@ -5,7 +5,7 @@ import { search } from './search';
 import { byTable } from './table';
 import { waitingS } from './waiting';
 
-/** The most things that are placed exactly; beyond it the answer is good and says how far it may be off. */
+/** The most things for which a best placement is looked for to the end; beyond it the answer is good and says how far it may be off. */
 export const exactUpTo = 60;
 
 export type Placement = {
@@ -25,10 +25,15 @@ export type Placement = {
 export function placeThings(question: PlacementQuestion): Placement {
   const { items, stores } = question;
   const rooms = stores.map(({ roomBytes }) => roomBytes);
+  // A pin that finds no room is given up last of all, and nowhere else than to nowhere.
+  const unpinning = 1 + 10 * items.reduce((sum, item) => sum + waitingS(item, null, question), 0);
   const rows: Row[] = items.map((item) => ({
     id: item.id,
     bytes: item.bytes,
-    cost: [...stores.map((store) => costIn(item, store.id, question)), costIn(item, null, question)],
+    cost: [
+      ...stores.map((store) => costIn(item, store.id, question)),
+      waitingS(item, null, question) + (isPinned(item, question) ? unpinning : 0),
+    ],
   }));
   const whole = rows.length <= exactUpTo ? byTable(rows, rooms) : null;
   if (whole) return answer(question, rows, whole, costOf(whole, rows), true);
@@ -46,21 +51,28 @@ export function placeThings(question: PlacementQuestion): Placement {
 }
 
 const answer = (
-  { stores }: PlacementQuestion,
+  question: PlacementQuestion,
   rows: readonly Row[],
   at: readonly number[],
   leastS: number,
   isExact: boolean,
-): Placement => ({
-  placed: Object.fromEntries(rows.map(({ id }, i) => [id, stores[at[i]!]?.id ?? null])),
-  waitingS: costOf(at, rows),
-  leastS,
-  isExact,
-});
+): Placement => {
+  const { stores } = question;
+  const placed = Object.fromEntries(rows.map(({ id }, i) => [id, stores[at[i] ?? -1]?.id ?? null]));
+  const waiting = question.items.reduce(
+    (sum, item) => sum + waitingS(item, stores.find(({ id }) => id === placed[item.id]) ?? null, question),
+    0,
+  );
+  // Where a pin was given up the bound is of another question: of this one only the answer is known.
+  const isPlain = Math.abs(waiting - costOf(at, rows)) <= tiny(waiting);
+  return { placed, waitingS: waiting, leastS: isExact ? waiting : isPlain ? leastS : 0, isExact };
+};
 
-function costIn(item: Item, storeId: string | null, question: PlacementQuestion): number {
-  if (item.pinned !== null && item.pinned !== storeId && question.stores.some(({ id }) => id === item.pinned))
-    return Infinity;
+const isPinned = ({ pinned }: Item, { stores }: PlacementQuestion): boolean =>
+  pinned !== null && stores.some(({ id }) => id === pinned);
+
+function costIn(item: Item, storeId: string, question: PlacementQuestion): number {
+  if (isPinned(item, question) && item.pinned !== storeId) return Infinity;
   const store = question.stores.find(({ id }) => id === storeId) ?? null;
   return store && store.roomBytes < item.bytes ? Infinity : waitingS(item, store, question);
 }

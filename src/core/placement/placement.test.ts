@@ -302,3 +302,16 @@ describe('things as they are typed', () => {
     );
   });
 });
+
+it('what was put where it has no room is said, and nothing waits for ever', () => {
+  const stores = [store('drive', 200, 'all'), store('outside', 500, 'none')];
+  const items = ['a', 'b', 'c'].map((id) => item(id, 90, { pinned: 'drive' }));
+  const huge = item('d', 900, { pinned: 'outside' });
+  const question = asked([...items, huge], stores);
+  const { placed, waitingS: waits } = placeThings(question);
+  expect(Number.isFinite(waits)).toBe(true);
+  expect(Object.values(placed).filter((where) => where === 'drive')).toHaveLength(2);
+  expect(placed['d']).toBeNull();
+  expect(leftOut(question, placed).unpinned.map(({ id }) => id)).toContain('d');
+  expect(leftOut(question, placed).unpinned).toHaveLength(2);
+});

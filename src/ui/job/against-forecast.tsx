@@ -38,7 +38,7 @@ function Said({
   const { load } = job;
   const heat = job.readings['drive-temperature'];
   const rate = job.readings['read-test'];
-  const { narrow, contact, limit } = useMemo(() => {
+  const { narrow, contact, limit, does } = useMemo(() => {
     const workload = usualWorkload(placeOf(profile, placeIdOf(job)));
     const answer = fitAnswer(job, profile, build, placeId);
     return {
@@ -48,6 +48,7 @@ function Said({
           ? contactOf(answer.place, build, answer.layers, workload, { driveC: heat.value, ...load })
           : null,
       limit: driveLimitC(build.drive, answer.place),
+      does: workload?.name.toLowerCase() ?? 'work',
     };
   }, [job, profile, build, placeId, heat, rate, load]);
   if (narrow.length === 0 && !contact) return null;
@@ -60,8 +61,8 @@ function Said({
               <b className={contact.contact.includes('lost') ? 'text-over' : ''}>
                 {contactWords[contact.contact]}
               </b>{' '}
-              Expected by then: <span className="figures">{Math.round(contact.touchingC)} °C</span> with it,{' '}
-              <span className="figures">{Math.round(contact.apartC)} °C</span> without; read{' '}
+              Expected by then, at {does}: <span className="figures">{Math.round(contact.touchingC)} °C</span>{' '}
+              with it, <span className="figures">{Math.round(contact.apartC)} °C</span> without; read{' '}
               <span className="figures">{Math.round(heat?.value ?? 0)} °C</span>
               {limit.known && (
                 <>

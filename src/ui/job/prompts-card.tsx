@@ -21,7 +21,8 @@ export function PromptsCard({ job, profile, settings }: Props) {
     <Card title="What it will ask" hint="in this order">
       {busy && (
         <p className="mb-2 font-semibold">
-          Come back at <span className="figures">{showMoment(busy.usual, settings)}</span>; worry from{' '}
+          Where it does this now, come back at{' '}
+          <span className="figures">{showMoment(busy.usual, settings)}</span>; worry from{' '}
           <span className="figures">{showMoment(busy.worry, settings)}</span> on.
         </p>
       )}

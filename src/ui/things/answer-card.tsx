@@ -20,8 +20,8 @@ export function AnswerCard({ question, placement, isWorking, options }: Props) {
         {isWorking ? 'Working it out.' : 'Not worked out.'}
       </p>
     );
-  const { nowhere, asleep, missingBytes } = leftOut(question, placement.placed);
-  const off = placement.leastS > 0 ? placement.waitingS / placement.leastS - 1 : 0;
+  const { nowhere, asleep, unpinned, missingBytes } = leftOut(question, placement.placed);
+  const off = placement.waitingS > 0 ? 1 - placement.leastS / placement.waitingS : 0;
   const named = new Map(question.stores.map(({ id, name }) => [id, name]));
   return (
     <div role="status">
@@ -41,6 +41,11 @@ export function AnswerCard({ question, placement, isWorking, options }: Props) {
                 : 'so many stores that can be full'
             } are not tried to the end.`}
       </p>
+      {unpinned.length > 0 && (
+        <p className="mt-3 font-semibold text-over">
+          No room where they were put: {fewNames(unpinned.map(({ name }) => name))}.
+        </p>
+      )}
       {nowhere.length > 0 && (
         <p className="mt-3">
           <b>Nowhere, fetched when wanted:</b> {fewNames(nowhere.map(({ name }) => name))}.

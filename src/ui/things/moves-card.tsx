@@ -32,8 +32,8 @@ export function MovesCard({ question, placed, now, settings }: Props) {
       )}
       {stuck.length > 0 && (
         <p className="mb-2 font-semibold text-over">
-          No order has room for {stuck.map((id) => thing.get(id)).join(', ')}: another store outside, as large
-          as the smallest of them, would do.
+          No order was found that has room for {stuck.map((id) => thing.get(id)).join(', ')}: another store
+          outside, as large as the smallest of them, would do.
         </p>
       )}
       <ol className="text-[14px]">

@@ -48,7 +48,7 @@ export function StoresCard({ question, placement, options, onChange }: Props) {
     return true;
   };
   return (
-    <Card title="Stores" hint="room after what the system wants free">
+    <Card title="Stores" hint="a tenth is left free; what the system itself takes there is not known">
       <DndContext
         sensors={sensors}
         onDragEnd={({ active, over }) => {
