@@ -1,71 +1,67 @@
-import type { Row } from './rows';
+import { type Option, type Placing, type Shelf, type Thing, pricedAt, refill } from './model';
 
-/** What a thing may lie in, cheapest first by its cost and a price for each byte of room. */
-const choices = ({ cost, bytes }: Row, prices: readonly number[]): number[] =>
-  cost
-    .map((_, j) => j)
-    .filter((j) => cost[j] !== Infinity)
-    .sort((a, b) => cost[a]! + (prices[a] ?? 0) * bytes - (cost[b]! + (prices[b] ?? 0) * bytes));
+const hasRoom = ({ room, used }: Shelf, bytes: number): boolean => used + bytes <= room;
 
-/** Things by what a byte of their room saves, each into the best store that has room. A pinned thing that finds none stays where it must. */
-export function greedy(
-  rows: readonly Row[],
-  rooms: readonly number[],
-  prices: readonly number[] = rooms.map(() => 0),
-): number[] {
-  const left = [...rooms];
-  const at = rows.map(() => rooms.length);
-  const saved = ({ cost, bytes }: Row) => {
-    const nowhere = cost[rooms.length]!;
-    const best = Math.min(...cost);
-    return (nowhere === Infinity ? Infinity : nowhere - best) / bytes;
+/** The place that is left where no other has room: nowhere is an option of every thing. */
+const nowhereOf = ({ options }: Thing): Option | undefined => options.find(({ shelf }) => shelf.id === null);
+
+/** Things by what a byte of their room saves, each into the place that is cheapest with the prices of rooms and has room. */
+export function greedy(things: readonly Thing[], shelves: readonly Shelf[]): Placing {
+  for (const shelf of shelves) shelf.used = 0;
+  const saved = (thing: Thing) => {
+    const best = Math.min(...thing.options.map(({ cost }) => cost));
+    return ((nowhereOf(thing)?.cost ?? best) - best) / thing.bytes;
   };
-  const order = rows.map((_, i) => i).sort((a, b) => saved(rows[b]!) - saved(rows[a]!));
-  for (const i of order) {
-    const row = rows[i]!;
-    const into = choices(row, prices).find((j) => j === rooms.length || row.bytes <= left[j]!);
-    at[i] = into ?? rooms.length;
-    if (into !== undefined && into < rooms.length) left[into] = left[into]! - row.bytes;
+  const placing: Placing = new Map();
+  for (const thing of things.toSorted((a, b) => saved(b) - saved(a))) {
+    const into = thing.options
+      .filter(({ shelf }) => hasRoom(shelf, thing.bytes))
+      .toSorted((a, b) => pricedAt(thing, a) - pricedAt(thing, b))[0];
+    if (!into) continue;
+    placing.set(thing, into);
+    into.shelf.used += thing.bytes;
   }
-  return at;
+  return placing;
 }
 
+/** Swapping looks at every pair: beyond so many things only single moves are tried. */
+const mostSwapped = 400;
+const mostRounds = 20;
+
 /** Moves one thing, or swaps two, as long as that is waited for less. A few rounds: the search does the rest. */
-export function better(given: readonly number[], rows: readonly Row[], rooms: readonly number[]): number[] {
-  const at = [...given];
-  const left = [...rooms];
-  rows.forEach(({ bytes }, i) => {
-    if (at[i]! < rooms.length) left[at[i]!] = left[at[i]!]! - bytes;
-  });
-  const give = (i: number, to: number) => {
-    const { bytes } = rows[i]!;
-    if (at[i]! < rooms.length) left[at[i]!] = left[at[i]!]! + bytes;
-    at[i] = to;
-    if (to < rooms.length) left[to] = left[to]! - bytes;
+export function better(given: Placing, shelves: readonly Shelf[]): Placing {
+  const placing: Placing = new Map(given);
+  refill(shelves, placing);
+  const give = (thing: Thing, from: Option, to: Option) => {
+    from.shelf.used -= thing.bytes;
+    to.shelf.used += thing.bytes;
+    placing.set(thing, to);
   };
-  const swaps = rows.length <= 400;
-  for (let round = 0, moved = true; moved && round < 20; round += 1) {
+  const atShelf = ({ options }: Thing, shelf: Shelf) => options.find((option) => option.shelf === shelf);
+  for (let round = 0, moved = true; moved && round < mostRounds; round += 1) {
     moved = false;
-    for (let i = 0; i < rows.length; i += 1) {
-      const { cost, bytes } = rows[i]!;
-      for (let j = 0; j <= rooms.length; j += 1)
-        if (j !== at[i] && cost[j]! < cost[at[i]!]! && (j === rooms.length || bytes <= left[j]!)) {
-          give(i, j);
-          moved = true;
-        }
-      for (let k = 0; swaps && k < i; k += 1) {
-        const [a, b] = [at[i]!, at[k]!];
-        const other = rows[k]!;
-        if (a === b || cost[b]! + other.cost[a]! >= cost[a]! + other.cost[b]!) continue;
-        const fitsB = b === rooms.length || bytes <= left[b]! + other.bytes;
-        const fitsA = a === rooms.length || other.bytes <= left[a]! + bytes;
-        if (!fitsA || !fitsB) continue;
-        give(i, rooms.length);
-        give(k, a);
-        give(i, b);
+    const seen: Thing[] = [];
+    for (const thing of given.keys()) {
+      for (const to of thing.options) {
+        const from = placing.get(thing);
+        if (!from || to.shelf === from.shelf || to.cost >= from.cost) continue;
+        if (!hasRoom(to.shelf, thing.bytes)) continue;
+        give(thing, from, to);
         moved = true;
       }
+      for (const other of given.size <= mostSwapped ? seen : []) {
+        const [mine, its] = [placing.get(thing), placing.get(other)];
+        if (!mine || !its || mine.shelf === its.shelf) continue;
+        const [there, here] = [atShelf(thing, its.shelf), atShelf(other, mine.shelf)];
+        if (!there || !here || there.cost + here.cost >= mine.cost + its.cost) continue;
+        const grows = thing.bytes - other.bytes;
+        if (!hasRoom(its.shelf, grows) || !hasRoom(mine.shelf, -grows)) continue;
+        give(thing, mine, there);
+        give(other, its, here);
+        moved = true;
+      }
+      seen.push(thing);
     }
   }
-  return at;
+  return placing;
 }

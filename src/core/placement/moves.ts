@@ -47,7 +47,9 @@ export function movesTo(question: PlacementQuestion, placed: Placed): Moves & { 
   // Each is set aside once at most: so it ends.
   const wasAside = new Set<string>();
   let clock = 0;
-  const move = (item: Item, to: string, parked: boolean) => {
+  const roomAt = (id: string | null) => (id === null ? 0 : (free.get(id) ?? 0));
+  const move = (item: Item, to: string | null, parked: boolean) => {
+    if (to === null) return;
     const from = at.get(item.id) ?? null;
     const rate = Math.min(
       from === null ? fetchBytesPerS : (byId.get(from)?.readBytesPerS ?? fetchBytesPerS),
@@ -63,12 +65,12 @@ export function movesTo(question: PlacementQuestion, placed: Placed): Moves & { 
   const waiting = () => items.filter((item) => goal(item) !== null && at.get(item.id) !== goal(item));
   // What is only fetched frees no room: it comes last, so that what moves has all the room there is.
   for (let left = waiting(); left.length > 0; left = waiting()) {
-    const going = left.filter((item) => (free.get(goal(item)!) ?? 0) >= item.bytes);
+    const going = left.filter((item) => roomAt(goal(item)) >= item.bytes);
     const next =
       going.find((item) => at.get(item.id) !== null) ??
       (left.every((item) => at.get(item.id) === null) ? going[0] : undefined);
     if (next) {
-      move(next, goal(next)!, false);
+      move(next, goal(next), false);
       continue;
     }
     const aside = parkable(
@@ -82,7 +84,7 @@ export function movesTo(question: PlacementQuestion, placed: Placed): Moves & { 
     if (!aside) {
       // Nothing that lies somewhere can go: what is fetched goes in where it has room, the rest is stuck.
       if (going[0]) {
-        move(going[0], goal(going[0])!, false);
+        move(going[0], goal(going[0]), false);
         continue;
       }
       return { moves, seconds: clock, stuck: left.map(({ id }) => id), deletes };
