@@ -106,10 +106,7 @@ async function things() {
   await page.getByLabel('Things, a line each').fill(rows.join('\n'));
   await page.getByRole('button', { name: 'Take this list' }).click();
   await page.getByText('waited for all of it').waitFor();
-  await page
-    .locator('main, body')
-    .first()
-    .evaluate(() => window.scrollTo(0, 0));
+  await page.evaluate(() => globalThis.scrollTo(0, 0));
   await page.screenshot({ path: join(projectFolder, 'docs', 'screenshots', 'things.png') });
   await page.close();
 }

@@ -50,7 +50,7 @@ export function CandidateTable({ lines, selected, onSelect, locale, habit, curre
   const money = (minor: number) => showMoney({ minor, currency }, locale);
   return (
     <>
-      <div className="overflow-x-auto">
+      <div className="overflow-x-auto contain-content">
         <table className="w-full border-collapse text-[14px]">
           <caption className="sr-only">
             Drives by how they fit, then by price per gigabyte shown as free
