@@ -31,7 +31,7 @@ async function tracedMs(page: Page, work: () => Promise<unknown>): Promise<numbe
   if (!browser) throw new Error('the page has no browser');
   const session = await browser.newBrowserCDPSession();
   const events: TraceEvent[] = [];
-  session.on('Tracing.dataCollected', ({ value }) => events.push(...(value as TraceEvent[])));
+  session.on('Tracing.dataCollected', ({ value }) => events.push(...(value as unknown as TraceEvent[])));
   await session.send('Tracing.start', {
     transferMode: 'ReportEvents',
     traceConfig: { includedCategories: ['toplevel', '__metadata', 'disabled-by-default-devtools.timeline'] },
