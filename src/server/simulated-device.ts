@@ -1,6 +1,14 @@
 import { copyWithinRate, fit, writeRate } from '@/core/fit';
 import { placedBytes } from '@/core/disk';
-import { type JobState, type PowerRun, deviceSeconds, mainPart, newDriveOf, settingOfJob } from '@/core/job';
+import {
+  type JobState,
+  type PowerRun,
+  deviceSeconds,
+  leadsBack,
+  mainPart,
+  newDriveOf,
+  settingOfJob,
+} from '@/core/job';
 import type { Estimate } from '@/core/margin';
 import { forecastSectors } from '@/core/part';
 import {
@@ -44,10 +52,26 @@ function freshOf({ context }: Checked, driveBytes: number): DriveContents | null
   return layout && freshContents(driveBytes, layout.partitions.length, placedBytes(layout, mainPart(layout)));
 }
 
+/** What is on the old drive that went in again: what lies on the dock’s own, else as it came in, with which it started. */
+async function oldContents(runtime: Runtime, { stored, context }: Checked): Promise<DriveContents | null> {
+  const { job } = stored.state;
+  const old = job.dock?.old;
+  if (old && (await runtime.dock.identity(old.benchLabel)))
+    return runtime.dock.withDrive(old.benchLabel, (opened, reading) =>
+      lookInside(opened, reading, context.profile.startFile),
+    );
+  const { oldDrive } = job.takeIn;
+  if (!oldDrive) return null;
+  const driveBytes = forecastSectors(oldDrive.labelGB, 512) * 512;
+  return freshContents(driveBytes, Math.max(1, context.profile.deliveredParts.length), driveBytes);
+}
+
 /** What the simulated device finds on the drive that sits in it; null where none does. */
 async function contentsInside(runtime: Runtime, checked: Checked): Promise<DriveContents | null> {
   const { stored, context } = checked;
   const { job, facts } = stored.state;
+  if (leadsBack(job) && isTrue(facts, 'drive.inserted') && !isTrue(facts, 'drive.new-inside'))
+    return oldContents(runtime, checked);
   if (!isTrue(facts, 'drive.new-inside') || !context.drive) return null;
   const { labelGB, sectorBytes } = context.drive;
   const driveBytes = forecastSectors(labelGB, sectorBytes) * sectorBytes;
@@ -70,18 +94,31 @@ const valueOf = (estimate: Estimate): number | null => (estimate.known ? estimat
 async function insideOf(runtime: Runtime, checked: Checked): Promise<Inside> {
   const { stored, context } = checked;
   const { job, facts } = stored.state;
-  const build = job.choice && context.findBuild(job.choice);
-  const answer = build && fit(settingOfJob(job, context.profile, job.choice!.placeId), build);
+  const build = leadsBack(job) ? null : job.choice && context.findBuild(job.choice);
+  const answer = build && job.choice && fit(settingOfJob(job, context.profile, job.choice.placeId), build);
   const refused = (id: string) => answer?.margins.find((margin) => margin.id === id)?.verdict === 'over';
   const chain = answer?.speed.rate;
   const drive = await contentsInside(runtime, checked);
   return {
     facts,
     drive,
-    driveName: context.drive ? `${context.drive.maker} ${context.drive.model}` : 'the drive',
-    accepts: refused('system-version') ? 'system-too-old' : refused('accepted-list') ? 'not-on-list' : 'yes',
+    driveName: leadsBack(job)
+      ? 'the old drive'
+      : context.drive
+        ? `${context.drive.maker} ${context.drive.model}`
+        : 'the drive',
+    accepts: leadsBack(job)
+      ? 'yes'
+      : refused('system-version')
+        ? 'system-too-old'
+        : refused('accepted-list')
+          ? 'not-on-list'
+          : 'yes',
     stick: await stickForDevice(runtime, checked),
-    fresh: drive && ['network', 'format'].includes(job.route) ? freshOf(checked, drive.driveBytes) : null,
+    fresh:
+      !leadsBack(job) && drive && ['network', 'format'].includes(job.route)
+        ? freshOf(checked, drive.driveBytes)
+        : null,
     wrong: new Set(),
     chainBytesPerS: chain?.known ? chain.value : 0,
     writesBytesPerS: build && answer ? valueOf(writeRate(answer.place, build)) : null,
@@ -105,7 +142,8 @@ export async function deviceNow(runtime: Runtime, checked: Checked): Promise<Sho
   if (!run) return null;
   // A drive that was cleared away shows nothing any more: neither does the device that it was in.
   const drive = newDriveOf(checked.stored.state.job);
-  if (drive && !(await runtime.dock.identity(drive.benchLabel))) return null;
+  if (drive && !leadsBack(checked.stored.state.job) && !(await runtime.dock.identity(drive.benchLabel)))
+    return null;
   const inside = await insideOf(runtime, checked);
   return showDevice(checked.context.profile, inside, run, deviceSeconds(run, runtime.now()));
 }

@@ -32,17 +32,25 @@ export function OwnerPage(props: PaperProps) {
   );
   return (
     <Paper {...props} label="Owner’s page" title={`Your ${sheet.device}`}>
-      <p className="mt-3">
-        {sheet.before.bytes ? (
-          <>
-            Its drive held <b className="figures">{beforeWords(sheet, size)}</b>;{' '}
-          </>
-        ) : (
-          'Its place was empty; '
-        )}
-        {draft ? 'it is to get' : 'in it is now'} one of <b className="figures">{size(sheet.after.bytes)}</b>,
-        by its label: {sheet.after.drive}, serial {sheet.after.serial}. {habitNote(sheet)}
-      </p>
+      {sheet.wentBack !== null && (
+        <p className="mt-3 text-[17px] font-bold">
+          Not upgraded: its old drive is in it again. {sheet.wentBack}
+        </p>
+      )}
+      {sheet.wentBack === null && (
+        <p className="mt-3">
+          {sheet.before.bytes ? (
+            <>
+              Its drive held <b className="figures">{beforeWords(sheet, size)}</b>;{' '}
+            </>
+          ) : (
+            'Its place was empty; '
+          )}
+          {draft ? 'it is to get' : 'in it is now'} one of{' '}
+          <b className="figures">{size(sheet.after.bytes)}</b>, by its label: {sheet.after.drive}, serial{' '}
+          {sheet.after.serial}. {habitNote(sheet)}
+        </p>
+      )}
       <Listed
         title="Seen on it when it was done"
         items={[

@@ -27,6 +27,9 @@ export function SheetPaper(props: PaperProps) {
   const size = (bytes: number) => showBytes(bytes, { locale: options.locale });
   return (
     <Paper {...props} label="Technician’s sheet" title={`${sheet.device}: storage upgrade`}>
+      {sheet.wentBack !== null && (
+        <p className="mt-3 font-bold">Not upgraded: the old drive is in it again. {sheet.wentBack}</p>
+      )}
       <div className="mt-4 grid gap-6 sm:grid-cols-2 print:grid-cols-2">
         <div>
           <h3 className="text-[15px]">Before</h3>

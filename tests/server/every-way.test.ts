@@ -66,6 +66,8 @@ async function begin(profileId: string, route: Route): Promise<string> {
 /** What a hold asks for. */
 const answers: Record<string, (id: string) => Promise<unknown>> = {
   wait: async () => workshop.pass(600),
+  'hold-charge': (id) => doing(id, { kind: 'charge', percent: 10 }),
+  'hold-card': (id) => doing(id, { kind: 'observe', fact: 'card.inserted', value: false }),
   'hold-second-copy': (id) => doing(id, { kind: 'observe', fact: 'second-copy.made', value: true }),
   'hold-stick': (id) =>
     doing(id, { kind: 'stick-elsewhere', image: 'Quay recovery 2.9.3', means: 'dd and sha256sum' }),
@@ -178,6 +180,22 @@ async function proved(id: string): Promise<void> {
     ]);
 }
 
+/** A device that was done already goes back to its old drive, to its paper. */
+async function broughtBack(id: string): Promise<void> {
+  expect(await doing(id, { kind: 'take-back' })).toBe('ok');
+  expect(await doing(id, { kind: 'go-back', why: 'The owner wants it as it was.' })).toBe('ok');
+  await hands(id);
+  await started(id, 'copy-on-dock');
+  const { profile } = await view(id);
+  const results = proofsOf(profile).functions.map((one) => ({ id: one.id, result: 'works' }));
+  if (results.length > 0) expect(await doing(id, { kind: 'functions', results })).toBe('ok');
+  expect(await doing(id, { kind: 'prove' })).toBe('ok');
+  expect(await doing(id, { kind: 'hand-over', oldDrive: 'none' })).toBe('ok');
+  const { sheet } = await view(id);
+  expect(sheet).toMatchObject({ wentBack: 'The owner wants it as it was.', copy: null, parts: [] });
+  expect(sheetMarkdown(sheet, { locale: 'en-GB' })).toContain('Not upgraded');
+}
+
 const profileIds = [
   'braskit-heron',
   'braskit-osprey',
@@ -202,10 +220,8 @@ it.each(profileIds)(
       await hands(id);
       await started(id, route);
       await proved(id);
-      expect([route, await doing(id, { kind: 'hand-over', oldDrive: 'kept', until: '2030-01-01' })]).toEqual([
-        route,
-        'ok',
-      ]);
+      const over = await doing(id, { kind: 'hand-over', oldDrive: 'kept', until: '2030-01-01' });
+      expect([route, over]).toEqual([route, 'ok']);
       const { sheet, job } = await view(id);
       expect(sheet.number).toMatch(/^SH-\d{4}$/u);
       // What was read stands as seen; nothing of Prove is a forecast.
@@ -225,6 +241,7 @@ it.each(profileIds)(
       const markdown = sheetMarkdown(sheet, { locale: 'en-GB' });
       expect(markdown).toContain('## Seen');
       expect(markdown).toContain('2030-01-01');
+      if (route === 'copy-on-dock') await broughtBack(id);
     }
   },
   180_000,

@@ -1,4 +1,4 @@
-import { type DecideContext, type Decision, type JobState, holdsOf } from '../job';
+import { type DecideContext, type Decision, type JobState, holdsOf, leadsBack } from '../job';
 import { type Result, ok, refuse } from '../result';
 import { holdOn, type Stop } from '../work';
 import type { Asked, PersonAct, StandInAct } from './record';
@@ -22,6 +22,13 @@ const closed = () =>
     'Take it back at Hand over first, or take the device in again.',
   );
 
+const turnedBack = () =>
+  refuse(
+    'turned-back',
+    'This job turned back: the old drive goes in again.',
+    'Finish the way back; then take the device in anew for another drive.',
+  );
+
 /** The first hold that stops any of these, as a fault. */
 function heldBy({ state, context }: Asked<unknown>, stops: readonly Stop[]): Result<null> {
   const hold = stops.length === 0 ? null : holdOn(holdsOf(state, context), stops);
@@ -42,6 +49,7 @@ export function permit(state: JobState, act: JobAct, context: DecideContext): Re
   const record = recordOf(act.kind);
   if (!record) return unknownAct(act.kind);
   if (state.job.handedOver && !record.afterHandOver) return closed();
+  if (record.carries && leadsBack(state.job)) return turnedBack();
   const asked = { state, act, context };
   const needed = record.needs(asked);
   if (!needed.ok) return needed;

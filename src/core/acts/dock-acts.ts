@@ -44,6 +44,7 @@ const dockSchema = z.object({
 
 export const dock = standInAct(dockSchema, 'dock', {
   words: 'put both drives in the dock',
+  carries: true,
   afterHandOver: false,
   needs(asked) {
     const { job } = asked.state;
@@ -87,6 +88,7 @@ export const undock = standInAct(z.object({ kind: z.literal('undock') }), 'dock'
 
 export const arm = personAct(z.object({ kind: z.literal('arm'), label: z.string().trim().max(20) }), {
   words: 'type the new drive’s label',
+  carries: true,
   afterHandOver: false,
   needs: onDock,
   stops: [],
@@ -126,6 +128,7 @@ export const copy = standInAct(
   'dock',
   {
     words: 'start the copy, or go on with it',
+    carries: true,
     afterHandOver: false,
     needs: onDock,
     stops: ['copy', 'first-write'],
@@ -142,6 +145,7 @@ const tableWords = {
 /** Two tables are on the old drive: a person says which one counts, before anything is copied. */
 export const whichTable = personAct(z.object({ kind: z.literal('which-table'), table: z.enum(tableKinds) }), {
   words: 'say which table counts on the old drive',
+  carries: true,
   afterHandOver: false,
   needs: onDock,
   stops: [],
@@ -171,6 +175,7 @@ export const copiedElsewhere = personAct(
   z.object({ kind: z.literal('copied-elsewhere'), means: z.string().trim().min(3).max(300) }),
   {
     words: 'say that the copy was made elsewhere',
+    carries: true,
     afterHandOver: false,
     needs(asked) {
       const { job } = asked.state;
@@ -211,6 +216,7 @@ export const lookInside = standInAct(
   'dock',
   {
     words: 'look inside the new drive, or an image of it',
+    carries: true,
     afterHandOver: false,
     needs: (asked) => (asked.act.image === undefined ? onDock(asked) : ok(null)),
     stops: [],
@@ -240,6 +246,7 @@ export const driveRead = standInAct(
   'dock',
   {
     words: 'hold what was read from the new drive against its image',
+    carries: true,
     afterHandOver: false,
     needs: onDock,
     stops: [],
@@ -257,6 +264,7 @@ export const driveRead = standInAct(
 /** Starts the finished copy in an emulated machine: nothing is written to it, and it proves what it shows. */
 export const rehearseStart = standInAct(z.object({ kind: z.literal('rehearse') }), 'dock', {
   words: 'rehearse the start in an emulated machine',
+  carries: true,
   afterHandOver: false,
   needs: ({ state }) =>
     newDriveOf(state.job)

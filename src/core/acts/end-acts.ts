@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import { Known, worstMargin } from '../margin';
 import { ReadingName, proofsOf } from '../device';
-import { type DecideContext, proveMargins, readingsAsked, said, standsAgainst } from '../job';
+import { type DecideContext, leadsBack, proveMargins, readingsAsked, said, standsAgainst } from '../job';
 import {
   type Health,
   adviceOf,
@@ -207,9 +207,11 @@ export const prove = personAct(
         return said(
           { ...job, proved: true },
           'prove',
-          unseen.length === 0
-            ? 'Proved: every reading within its limit.'
-            : `Proved as far as it can be seen: ${unseen.map(({ what }) => what.toLowerCase()).join(', ')} not known.`,
+          margins.length === 0
+            ? 'Closed: it starts; nothing else is asked of this device with its old drive in.'
+            : unseen.length === 0
+              ? 'Proved: every reading within its limit.'
+              : `Proved as far as it can be seen: ${unseen.map(({ what }) => what.toLowerCase()).join(', ')} not known.`,
         );
       const accepted = acceptable.map(({ what }) => what.toLowerCase()).join(', ');
       return said(
@@ -244,11 +246,15 @@ export const handOver = personAct(
                 : 'Only a drive that is kept has a last day.',
               'Pick a day to come, or none.',
             )
-          : (act.oldDrive === 'none') === (job.takeIn.oldDrive === null)
+          : (act.oldDrive === 'none') === (job.takeIn.oldDrive === null || leadsBack(job))
             ? ok(null)
             : refuse(
                 'old-drive',
-                job.takeIn.oldDrive ? 'An old drive came out of it.' : 'The place was empty.',
+                leadsBack(job)
+                  ? 'The old drive is in the device again.'
+                  : job.takeIn.oldDrive
+                    ? 'An old drive came out of it.'
+                    : 'The place was empty.',
                 'Say what happens to the old drive, where there was one.',
               ),
     readsHistory: true,
@@ -263,9 +269,11 @@ export const handOver = personAct(
           oldDriveAfter: oldDrive === 'kept' ? { until: until ?? null, armed: null, end: null } : null,
         },
         'hand-over',
-        oldDrive === 'none'
-          ? 'Handed over; no old drive.'
-          : `Handed over; old drive ${oldDrive}${until ? `, until ${until}` : ''}.`,
+        leadsBack(state.job)
+          ? 'Handed over with its old drive in it again.'
+          : oldDrive === 'none'
+            ? 'Handed over; no old drive.'
+            : `Handed over; old drive ${oldDrive}${until ? `, until ${until}` : ''}.`,
       );
     },
   },

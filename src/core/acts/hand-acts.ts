@@ -8,6 +8,7 @@ import {
   isAllowed,
   isRecording,
   lastStepOf,
+  leadsBack,
   said,
   stopsOfStep,
   waitUntil,
@@ -92,9 +93,10 @@ function stepIsSafe(asked: StepAsked): Result<null> {
   const { state, context } = asked;
   const step = dueStep(asked);
   if (!step) return stepIsDue(asked);
-  if (step.station === 'swap' && !state.job.choice)
+  const isBack = leadsBack(state.job);
+  if (step.station === 'swap' && !isBack && !state.job.choice)
     return refuse('no-drive', 'No drive is chosen yet.', 'Choose one at Fit.');
-  const worst = step.station === 'swap' ? choiceFit(state.job, context) : null;
+  const worst = step.station === 'swap' && !isBack ? choiceFit(state.job, context) : null;
   // What can only be measured inside has a hold of its own, which can be passed with a reason.
   const isForNow = worst?.verdict === 'unknown' && insideOfChoice(state.job, context).length > 0;
   if (worst && !isForNow && !isAllowed(worst, state.job.choice))
@@ -179,7 +181,7 @@ export const stepBack = personAct(z.object({ kind: z.literal('step-back') }), {
     const act = last && stepsOf(state.job, context).find(({ id }) => id === last.stepId);
     if (!last || !act)
       return refuse('no-step', 'No step is done that could be taken back.', 'Go on with the next one.');
-    if (state.job.dock && act.station === 'open')
+    if (state.job.dock && !state.job.openedAgain && act.station === 'open')
       return refuse('docked', 'The old drive lies on the dock.', 'Finish the copy, then go on to Swap.');
     if (state.job.power) return refuse('is-on', 'The device is on.', 'Switch it off at First power first.');
     if (isTrue(state.facts, 'device.started'))

@@ -105,6 +105,7 @@ export const brought = personAct(
   z.object({ kind: z.literal('brought'), driveId: z.string().max(60), isBrought: z.boolean() }),
   {
     words: 'note a drive that the owner brings',
+    carries: true,
     afterHandOver: false,
     needs: always,
     stops: [],
@@ -129,6 +130,7 @@ export const brought = personAct(
 
 export const choose = personAct(Choice.extend({ kind: z.literal('choose') }), {
   words: 'choose a drive',
+  carries: true,
   afterHandOver: false,
   needs: ({ state: { job } }) =>
     job.dock
@@ -204,6 +206,7 @@ export const choose = personAct(Choice.extend({ kind: z.literal('choose') }), {
 
 export const layOut = personAct(z.object({ kind: z.literal('lay-out'), wish: LayoutWishSchema }), {
   words: 'plan the partitions',
+  carries: true,
   afterHandOver: false,
   needs: ({ state }) =>
     isTrue(state.facts, 'copy.begun')
@@ -247,6 +250,7 @@ function wishFor(route: Route, job: Job): LayoutWish | null {
 
 export const route = personAct(z.object({ kind: z.literal('route'), route: Route }), {
   words: 'choose how the system comes across',
+  carries: true,
   afterHandOver: false,
   needs: ({ state: { doneSteps, job } }) =>
     doneSteps.length > 0 || job.dock
@@ -295,6 +299,7 @@ export const takeStick = personAct(
   }),
   {
     words: 'take a stick for this job',
+    carries: true,
     afterHandOver: false,
     needs: wantsStick,
     stops: [],
@@ -350,6 +355,7 @@ export const stickElsewhere = personAct(
   }),
   {
     words: 'say that a real stick is ready',
+    carries: true,
     afterHandOver: false,
     needs: wantsStick,
     stops: [],

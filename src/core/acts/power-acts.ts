@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { Outcome, SeenAtPower, circumstancesOf, isOn, nextStep, said, started } from '../job';
+import { Outcome, SeenAtPower, circumstancesOf, isOn, leadsBack, nextStep, said, started } from '../job';
 import { seenWords } from '../job-view';
 import { type Result, ok, refuse } from '../result';
 import { World, firstLooks, pressKeys } from '../simulator';
@@ -42,6 +42,7 @@ function restoreNeeds({ state: { job, facts } }: Asked<unknown>): Result<null> {
 
 export const restore = standInAct(z.object({ kind: z.literal('restore') }), 'device', {
   words: 'restore from the stick',
+  carries: true,
   afterHandOver: false,
   needs: (asked) => both(standInMay(asked), () => restoreNeeds(asked)),
   stops: ['first-power', 'unattended'],
@@ -97,7 +98,7 @@ export const press = standInAct(z.object({ kind: z.literal('press'), key: z.enum
   needs({ state: { job }, act }) {
     if (!job.power || job.power.real)
       return refuse('is-off', 'The simulated device is not on.', 'Switch it on at First power.');
-    if ((act.key === 'network' || act.key === 'stick') && act.key !== job.route)
+    if ((act.key === 'network' || act.key === 'stick') && (leadsBack(job) || act.key !== job.route))
       return refuse(
         'other-way',
         'This would write the new drive anew, and the job takes another way.',

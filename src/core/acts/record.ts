@@ -25,6 +25,8 @@ type Common<Schema extends z.ZodType> = {
   stops: readonly Stop[] | ((asked: Asked<z.infer<Schema>>) => readonly Stop[]);
   /** What else must be so. */
   permit: Check<z.infer<Schema>>;
+  /** It chooses, plans or carries: refused once the old drive goes in again. */
+  carries?: true;
   /** It only adds: what others did since the person looked takes nothing from its sense, so it is done all the same. */
   onlyAdds?: true;
 };

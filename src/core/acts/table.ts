@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import * as again from './again-acts';
 import * as device from './device-acts';
 import * as dock from './dock-acts';
 import * as end from './end-acts';
@@ -35,6 +36,8 @@ export const actTable = Object.freeze({
   'stick-elsewhere': plan.stickElsewhere,
   step: hand.step,
   'step-back': hand.stepBack,
+  'open-again': again.openAgain,
+  'go-back': again.goBack,
   record: recording.record,
   'record-undo': recording.recordUndo,
   'record-end': recording.recordEnd,

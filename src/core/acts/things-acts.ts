@@ -10,6 +10,7 @@ export const things = personAct(
   z.object({ kind: z.literal('things'), question: PlacementQuestion, placed: Placed }),
   {
     words: 'keep where things go',
+    carries: true,
     afterHandOver: false,
     needs: always,
     stops: [],

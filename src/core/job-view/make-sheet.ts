@@ -10,6 +10,7 @@ import {
   ledgerOf,
   proveMargins,
   fitAnswer,
+  leadsBack,
   isOnSheet,
   type JobRecord,
   lossesOfJob,
@@ -42,14 +43,21 @@ export function makeSheet(
   const { job, history } = state;
   const { profile, drive, layout } = context;
   const { takeIn, choice } = job;
-  const build = choice && context.findBuild(choice);
-  const fitted = build && fitAnswer(job, profile, build, choice.placeId);
+  const isBack = leadsBack(job);
+  // What was tried and taken out again is no part of the device that goes home.
+  const build = isBack ? null : choice && context.findBuild(choice);
+  const fitted = build && choice && fitAnswer(job, profile, build, choice.placeId);
   const proved = proveMargins(profile, layout, job, build);
   const ledger = ledgerOf(state, context);
+  const stepsDone = everyStep(history);
+  const everDone = new Set(stepsDone.map(({ stepId }) => stepId));
+  const swapIds = new Set(profile.procedure.swap.map(({ id }) => id));
+  const wasSwapped = stepsDone.some(({ stepId }) => swapIds.has(stepId));
   const parts = (build ? partsOf(build) : []).map((part) => ({ what: partWords(part), price: part.price }));
   const label = job.dock ? ` (${job.dock.old.benchLabel})` : '';
-  const keeping =
-    oldDrive === 'none'
+  const keeping = isBack
+    ? 'The old drive is in the device again; nothing on it was changed here'
+    : oldDrive === 'none'
       ? oldDriveWords.none
       : oldDrive
         ? `${oldDriveWords[oldDrive]}${label}${until ? `, until ${until}; then it may be wiped` : ''}`
@@ -72,13 +80,21 @@ export function makeSheet(
           bytes: driveBytes({ labelGB: takeIn.oldDrive.labelGB, sectorBytes: 512 }),
         }
       : { drive: 'none, the place was empty', bytes: null },
-    after: {
-      drive: drive ? `${drive.maker} ${drive.model}, ${drive.formFactor}` : 'none chosen',
-      bytes: drive ? driveBytes(drive) : 0,
-      benchLabel: newDriveOf(job)?.benchLabel ?? 'none yet',
-      serial: newDriveOf(job)?.serial ?? 'none yet',
-    },
-    partitions: (layout?.partitions ?? []).map((part) => ({
+    wentBack: isBack ? (job.openedAgain?.why ?? null) : null,
+    after: isBack
+      ? {
+          drive: `the old drive again, ${takeIn.oldDrive?.formFactor ?? 'form not known'}`,
+          bytes: takeIn.oldDrive ? driveBytes({ labelGB: takeIn.oldDrive.labelGB, sectorBytes: 512 }) : 0,
+          benchLabel: job.dock?.old.benchLabel ?? 'none',
+          serial: job.dock?.old.serial ?? 'not read',
+        }
+      : {
+          drive: drive ? `${drive.maker} ${drive.model}, ${drive.formFactor}` : 'none chosen',
+          bytes: drive ? driveBytes(drive) : 0,
+          benchLabel: newDriveOf(job)?.benchLabel ?? 'none yet',
+          serial: newDriveOf(job)?.serial ?? 'none yet',
+        },
+    partitions: (isBack ? [] : (layout?.partitions ?? [])).map((part) => ({
       name: part.name,
       type: partitionTypes[part.typeGuid] ?? 'other',
       // Where the device wrote it by itself the old drive had no part in it.
@@ -87,7 +103,7 @@ export function makeSheet(
       change: writesItself(job.route) ? 'made new by the device, size as planned' : part.change,
     })),
     practice: job.takeIn.practice,
-    copy: job.copy,
+    copy: isBack ? null : job.copy,
     margins: [
       ...(fitted?.margins ?? []).map((margin) => ({ station: 'fit', margin })),
       ...proved.map((margin) => ({ station: 'prove', margin })),
@@ -95,7 +111,7 @@ export function makeSheet(
     screws: { total: ledger.total, inBowl: ledger.inBowl },
     parts,
     totals: totals(parts.map((part) => part.price)),
-    work: workBy(state, context),
+    work: workBy(state, stepsDone, context),
     notes: [
       ...history
         .filter((entry) => isOnSheet(entry.kind))
@@ -117,17 +133,17 @@ export function makeSheet(
         : ['The first charge after the work: stay near, and stop if the back warms or bulges.']),
       'Jicara advises; the maker’s manual, local rules and licensed practice come first.',
     ],
-    firstDays: firstDaysOf(job, wasEncrypted(history)),
-    losses: lossesOfJob(job, profile).map((what) => ({
+    firstDays: isBack ? firstDaysBack(wasEncrypted(history)) : firstDaysOf(job, wasEncrypted(history)),
+    losses: (isBack ? [] : lossesOfJob(job, profile)).map((what) => ({
       what,
       fate: job.losses.find((one) => one.what === what)?.fate ?? null,
     })),
     forGood: [
       ...profile.caseChanges
-        .filter(({ id, isFinal }) => isFinal && choice?.caseChangeIds.includes(id))
+        .filter(({ id, isFinal }) => isFinal && choice?.caseChangeIds.includes(id) && wasSwapped)
         .map(({ id, title, risk }) => ({ what: title, why: risk, agreed: job.agreedChanges.includes(id) })),
       ...[...profile.procedure.open, ...profile.procedure.swap]
-        .filter(({ id, final }) => final && state.doneSteps.includes(id))
+        .filter(({ id, final }) => final && everDone.has(id))
         .map(({ id, title, final }) => ({
           what: title,
           why: final ?? '',
@@ -135,10 +151,11 @@ export function makeSheet(
         })),
     ],
     care: careFrom(profile.care, context.at),
-    ...thingsOf(job),
-    guarantee: drive?.guaranteeYears
-      ? `The maker of the new drive states ${drive.guaranteeYears} ${drive.guaranteeYears === 1 ? 'year' : 'years'} from the day of purchase; keep the bill.`
-      : null,
+    ...(isBack ? { things: [], placeOfKinds: [] } : thingsOf(job)),
+    guarantee:
+      !isBack && drive?.guaranteeYears
+        ? `The maker of the new drive states ${drive.guaranteeYears} ${drive.guaranteeYears === 1 ? 'year' : 'years'} from the day of purchase; keep the bill.`
+        : null,
   };
 }
 
@@ -200,18 +217,43 @@ function firstDaysOf({ takeIn, route, copy }: JobRecord['job'], sealed: boolean)
   ];
 }
 
-/** Who did how many steps, and the minutes they usually take; steps taken back do not count. */
-function workBy(state: JobRecord, context: DecideContext): Sheet['work'] {
+/** What the owner does in the first days where nothing was changed. */
+const firstDaysBack = (sealed: boolean): string[] => [
+  'It is as it came in: use it for an evening and look whether all is there.',
+  ...(sealed
+    ? ['Encryption was on before the work: look whether it is on again, and switch it on where it is not.']
+    : []),
+  'If it stops, or asks for a key, bring it with this page.',
+];
+
+/** Every step of the hands that stands, through all openings; those taken back do not count. */
+function everyStep(history: JobRecord['history']): { stepId: string; by: string }[] {
+  const done: { stepId: string; by: string }[] = [];
+  for (const { kind, stepId, by } of history) {
+    if (kind === 'step' && stepId) done.push({ stepId, by });
+    else if (kind === 'step-back') done.pop();
+  }
+  return done;
+}
+
+/** Who did how many steps, and the minutes they usually take. */
+function workBy(
+  state: JobRecord,
+  stepsDone: { stepId: string; by: string }[],
+  context: DecideContext,
+): Sheet['work'] {
   const { technicians } = context;
-  const minutes = new Map(stepsOf(state.job, context).map(({ id, minutes }) => [id, minutes]));
+  // Steps of an opening before this one may be others: the pad that was laid in, say.
+  const { openedAgain, ...first } = state.job;
+  const steps = [
+    ...stepsOf({ ...first, openedAgain: null }, context),
+    ...(openedAgain ? stepsOf(state.job, context) : []),
+  ];
+  const minutes = new Map(steps.map((step) => [step.id, step.minutes]));
   const by = new Map<string, { acts: number; minutes: number }>();
-  const last = new Map<string, string>();
-  for (const entry of state.history)
-    if (entry.kind === 'step' && entry.stepId) last.set(entry.stepId, entry.by);
-  for (const step of state.doneSteps) {
-    const who = last.get(step) ?? '?';
-    const sum = by.get(who) ?? { acts: 0, minutes: 0 };
-    by.set(who, { acts: sum.acts + 1, minutes: sum.minutes + (minutes.get(step) ?? 0) });
+  for (const step of stepsDone) {
+    const sum = by.get(step.by) ?? { acts: 0, minutes: 0 };
+    by.set(step.by, { acts: sum.acts + 1, minutes: sum.minutes + (minutes.get(step.stepId) ?? 0) });
   }
   return [...by].map(([initials, sum]) => ({
     by: technicians.find((t) => t.initials === initials)?.name ?? initials,

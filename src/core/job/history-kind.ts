@@ -57,6 +57,8 @@ export const historyKinds = Object.freeze({
   functions: { onSheet: false },
   update: { onSheet: true },
   'boot-entries': { onSheet: true },
+  'open-again': { onSheet: true },
+  'go-back': { onSheet: true },
   prove: { onSheet: false },
   'prove-accepted': { onSheet: true },
   things: { onSheet: false },

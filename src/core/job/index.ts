@@ -43,6 +43,7 @@ export { wasEncrypted } from './was-encrypted';
 export { busyUntil } from './busy-until';
 export type { BusyUntil } from './busy-until';
 export { storesOfJob } from './stores-of-job';
+export { factsOfAnotherOpening, leadsBack } from './opened-again';
 export { measuringOf } from './measuring';
 export { placeIdOf } from './place-of-job';
 export { handworkSpread, promiseMargin, workLeftSeconds } from './promise';

@@ -153,6 +153,19 @@ export const Job = z.object({
     .object({ at: z.iso.datetime(), question: PlacementQuestion, placed: Placed })
     .nullable()
     .default(null),
+  /** Why a device that was open once is opened another time, and which drive goes in; null where it was not. */
+  openedAgain: z
+    .object({
+      at: z.iso.datetime(),
+      why: z.string().max(300),
+      /** The drive that was in it as it was opened, and the one that goes in. */
+      tookOut: z.enum(['new', 'old']),
+      putsIn: z.enum(['new', 'old']),
+      /** Form factor of the drive that stood under the screw; null where nobody knows. */
+      cameOut: z.string().max(40).nullable(),
+    })
+    .nullable()
+    .default(null),
   proved: z.boolean(),
   handedOver: z
     .object({
@@ -209,6 +222,7 @@ export const newJob = (
   bootEntries: { before: null, after: null },
   quotes: [],
   things: null,
+  openedAgain: null,
   proved: false,
   handedOver: null,
   oldDriveAfter: null,
@@ -242,7 +256,7 @@ export type JobRecord = JobState & { history: HistoryEntry[] };
 /** A job before anything happened to it. */
 const blank = (job: Job): JobState => ({ job, facts: {}, doneSteps: [], steps: [] });
 
-/** A job after one more line of its history. A step taken back is not done. */
+/** A job after one more line of its history. A step taken back is not done; of a device that is opened again all are to do. */
 export function advance(state: JobState, job: Job, entry: HistoryEntry): JobState {
   const facts = foldFacts(entry.changes, state.facts);
   const steps =
@@ -250,7 +264,9 @@ export function advance(state: JobState, job: Job, entry: HistoryEntry): JobStat
       ? [...state.steps, { stepId: entry.stepId, at: entry.at, before: restore(state.facts, entry.changes) }]
       : entry.kind === 'step-back'
         ? state.steps.slice(0, -1)
-        : state.steps;
+        : entry.kind === 'open-again'
+          ? []
+          : state.steps;
   return stateOf(job, facts, steps);
 }
 

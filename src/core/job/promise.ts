@@ -1,6 +1,7 @@
 import { type Margin, about, atMost, exact, missing } from '../margin';
 import { writesItself } from '../route';
 import type { JobContext } from './context';
+import { leadsBack } from './opened-again';
 import { stepsOf } from './steps-of';
 import type { JobState } from './job';
 
@@ -30,7 +31,13 @@ export function workLeftSeconds(
   const desk =
     (job.choice ? 0 : deskMinutes.choose) +
     (job.wish ? 0 : deskMinutes.layOut) +
-    (writesItself(job.route) ? restoreMinutes(state, context) : job.dock ? 0 : deskMinutes.dock) +
+    (leadsBack(job)
+      ? 0
+      : writesItself(job.route)
+        ? restoreMinutes(state, context)
+        : job.dock
+          ? 0
+          : deskMinutes.dock) +
     (facts['device.started']?.value ? 0 : deskMinutes.start) +
     (job.proved ? 0 : deskMinutes.prove) +
     (job.handedOver ? 0 : deskMinutes.sheet);

@@ -18,6 +18,7 @@ import { writesItself } from '../route';
 import { copyMargins } from './copy-margins';
 import { mainPart } from './expect';
 import type { Job } from './job';
+import { leadsBack } from './opened-again';
 import { placeIdOf } from './place-of-job';
 import { readingsAsked } from './readings-asked';
 
@@ -28,7 +29,7 @@ export const sizeShownTolerancePercent = 1;
 export const leastShareOfForecast = 0.5;
 
 type OfJob = Pick<Job, 'readings' | 'copy' | 'choice' | 'route' | 'takeIn'> &
-  Partial<Pick<Job, 'functions' | 'bootEntries'>>;
+  Partial<Pick<Job, 'functions' | 'bootEntries' | 'openedAgain'>>;
 
 export const bootEntriesId = 'boot-entries';
 
@@ -45,7 +46,11 @@ export function proveMargins(
   job: OfJob,
   build: Build | null = null,
 ): Margin[] {
-  const { readings, functions } = proofsOf(profile);
+  const { functions } = proofsOf(profile);
+  // With its old drive it is as it was: what must still work is tried, what the new drive promised is not.
+  if (leadsBack({ openedAgain: job.openedAgain ?? null }))
+    return [...functions.map((one) => functionMargin(one, job)), ...bootMargins(job)];
+  const { readings } = proofsOf(profile);
   return [
     ...readings.map((name) => readingMargin(name, profile, layout, job, build)),
     ...functions.map((one) => functionMargin(one, job)),

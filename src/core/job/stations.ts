@@ -4,6 +4,7 @@ import type { JobContext } from './context';
 import { isRecording } from './is-recording';
 import { stepsOf, holdsOf } from './steps-of';
 import type { JobState } from './job';
+import { leadsBack } from './opened-again';
 
 /** The holds that can stop each station's main act. */
 export const stationStops: Readonly<Record<StationId, Stop[]>> = Object.freeze({
@@ -26,6 +27,8 @@ function isDone(id: StationId, state: JobState, context: JobContext): boolean {
     stepsOf(job, context)
       .filter((step) => step.station === station)
       .every((step) => doneSteps.includes(step.id));
+  if (leadsBack(job) && (id === 'fit' || id === 'data')) return true;
+  if (leadsBack(job) && id === 'first-power') return isTrue(facts, 'device.started');
   switch (id) {
     case 'take-in':
       return true;
@@ -53,7 +56,9 @@ function isDone(id: StationId, state: JobState, context: JobContext): boolean {
 export function stationStatesOf(state: JobState, context: JobContext): StationState[] {
   const holds = holdsOf(state, context);
   let found = false;
-  return stationsOf(state.job.route).map((id) => {
+  // On the way back nothing is carried.
+  const ids = stationsOf(state.job.route).filter((id) => id !== 'carry-over' || !leadsBack(state.job));
+  return ids.map((id) => {
     const name = stationNames[id];
     if (!found && isDone(id, state, context)) return { id, name, state: 'done' };
     if (found) return { id, name, state: 'ahead' };

@@ -23,28 +23,39 @@ import { fitAnswer, insideOfChoice } from './fit-of';
 import { guaranteeHold } from './guarantee-hold';
 import { lossesOfJob } from './losses-of-job';
 import { measuringOf } from './measuring';
+import { leadsBack, stepAnew } from './opened-again';
 import { placeIdOf } from './place-of-job';
 import type { DecideContext, JobContext } from './context';
 import type { Job, JobState } from './job';
 
 /** What the job decides about the swap: what its build changes, and which way it goes through the procedure. */
 function swapConditions(job: Job, { drive, profile }: JobContext): SwapConditions {
-  const { choice, answers, revisionId } = job;
+  const { choice, answers, revisionId, openedAgain } = job;
   const { oldDrive } = job.takeIn;
-  const putIn = {
-    formFactor: drive?.formFactor ?? null,
-    hasPad: (choice?.padIds.length ?? 0) > 0,
-    hasSink: choice?.sinkId != null,
-    hasAdapter: choice?.adapterId != null,
-    changesCase: (choice?.caseChangeIds.length ?? 0) > 0,
-  };
-  const screwMm = screwAtMm(placeOf(profile, placeIdOf(job)), oldDrive?.formFactor ?? null);
+  const putIn = leadsBack(job)
+    ? {
+        formFactor: oldDrive?.formFactor ?? null,
+        hasPad: false,
+        hasSink: false,
+        hasAdapter: false,
+        changesCase: false,
+      }
+    : {
+        formFactor: drive?.formFactor ?? null,
+        hasPad: (choice?.padIds.length ?? 0) > 0,
+        hasSink: choice?.sinkId != null,
+        hasAdapter: choice?.adapterId != null,
+        // What was cut once is not cut again.
+        changesCase: openedAgain === null && (choice?.caseChangeIds.length ?? 0) > 0,
+      };
+  const stood = openedAgain ? openedAgain.cameOut : (oldDrive?.formFactor ?? null);
+  const screwMm = screwAtMm(placeOf(profile, placeIdOf(job)), stood);
   return {
     answers,
     revisionId,
-    isEmpty: oldDrive === null,
+    isEmpty: openedAgain === null && oldDrive === null,
     holds: swapConditionsOf(putIn, screwMm),
-    measuring: measuringOf(job, profile),
+    measuring: openedAgain ? null : measuringOf(job, profile),
   };
 }
 
@@ -58,12 +69,16 @@ export function stepsOf(job: Job, context: JobContext): HandStep[] {
   const conditions = swapConditions(job, context);
   const known = ways.get(procedure) ?? new Map<string, HandStep[]>();
   ways.set(procedure, known);
-  const key = JSON.stringify(conditions);
-  const found = known.get(key) ?? allSteps(procedure, conditions);
+  const { openedAgain } = job;
+  const key = JSON.stringify([conditions, openedAgain?.tookOut, openedAgain?.putsIn]);
+  const found = known.get(key) ?? stepsAnew(allSteps(procedure, conditions), openedAgain);
   if (known.size >= mostWays) known.clear();
   known.set(key, found);
   return found;
 }
+
+const stepsAnew = (steps: HandStep[], openedAgain: Job['openedAgain']): HandStep[] =>
+  openedAgain ? steps.map((step) => stepAnew(step, openedAgain)) : steps;
 
 /** The first step that is not done; null when the hands are finished. */
 export const nextStep = (state: JobState, context: JobContext): HandStep | null =>
@@ -103,20 +118,22 @@ export const holdsOf = (
   context: JobContext & Partial<Pick<DecideContext, 'findBuild' | 'technicians' | 'by' | 'at'>>,
 ): Hold[] => {
   const { route } = state.job;
+  const isBack = leadsBack(state.job);
   const holds = standingHolds(state.facts, {
     chargeLimitPercent: chargeLimitOf(context.profile, state.job),
     targetLabel: state.job.dock?.new.benchLabel ?? null,
     ledger: ledgerOf(state, context),
-    carriedBy: route === 'stick' ? 'stick' : writesItself(route) ? 'device' : 'copy',
-    losesData: state.job.takeIn.dataToKeep && lossesOfJob(state.job, context.profile).length > 0,
+    carriedBy: isBack ? 'nothing' : route === 'stick' ? 'stick' : writesItself(route) ? 'device' : 'copy',
+    losesData: !isBack && state.job.takeIn.dataToKeep && lossesOfJob(state.job, context.profile).length > 0,
     onlyImage: state.job.copy?.into === 'image-file',
     storageMode: state.job.chargePolicy === 'storage-mode',
     power: context.profile.procedure.power,
   });
-  const old = isTrue(state.facts, overrideFact('system-version')) ? null : versionHold(state, context);
-  const unmeasured = isTrue(state.facts, overrideFact('fit-unmeasured'))
-    ? null
-    : unmeasuredHold(state, context);
+  // What goes in again was in it before: nothing is held against it, and the device writes nothing.
+  const old =
+    isBack || isTrue(state.facts, overrideFact('system-version')) ? null : versionHold(state, context);
+  const unmeasured =
+    isBack || isTrue(state.facts, overrideFact('fit-unmeasured')) ? null : unmeasuredHold(state, context);
   const untrained = isTrue(state.facts, overrideFact('training')) ? null : trainingHold(state, context);
   return [
     ...holds,
@@ -126,7 +143,7 @@ export const holdsOf = (
       old,
       unmeasured,
       untrained,
-      unattendedHold(state, context),
+      isBack ? null : unattendedHold(state, context),
     ].filter((hold) => hold !== null),
   ];
 };

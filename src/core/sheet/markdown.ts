@@ -27,6 +27,9 @@ export function sheetMarkdown(sheet: Sheet, options: ShowOptions & { locale: str
     `# ${e(sheet.device)}: storage upgrade ${sheet.job}${sheet.number ? `, sheet ${sheet.number}` : ''}`,
     '',
     ...(sheet.practice ? [`**${practiceNote}**`, ''] : []),
+    ...(sheet.wentBack === null
+      ? []
+      : [`**Not upgraded: the old drive is in it again.** ${e(sheet.wentBack)}`, '']),
     `For ${e(sheet.owner)}${sheet.place ? `, ${e(sheet.place)}` : ''}. Serial number ${e(sheet.serial || 'not given')}. ${sheet.madeAt.slice(0, 10)}.`,
     '',
     `Before: ${e(sheet.before.drive)}, ${beforeWords(sheet, size)}. After: ${e(sheet.after.drive)}, ${size(sheet.after.bytes)}, bench label ${e(sheet.after.benchLabel)}, serial number ${e(sheet.after.serial)}.`,

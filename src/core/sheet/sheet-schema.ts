@@ -19,6 +19,8 @@ export const Sheet = z.object({
   owner: z.string(),
   place: z.string(),
   madeAt: z.iso.datetime(),
+  /** Why the job turned back and the old drive is in it again; null where it did not. */
+  wentBack: z.string().nullable().default(null),
   /** Null where nothing was in the place. */
   before: z.object({ drive: z.string(), bytes: z.int().nullable() }),
   after: z.object({ drive: z.string(), bytes: z.int(), benchLabel: z.string(), serial: z.string() }),

@@ -52,8 +52,8 @@ export type HoldContext = {
   chargeLimitPercent: number;
   targetLabel: string | null;
   ledger: Ledger;
-  /** How the system comes across: a copy of the old drive, a stick with an image, or what the device does by itself. */
-  carriedBy: 'copy' | 'stick' | 'device';
+  /** How the system comes across: a copy of the old drive, a stick with an image, what the device does by itself; not at all where the old drive goes in again. */
+  carriedBy: 'copy' | 'stick' | 'device' | 'nothing';
   /** The owner wants data kept that the way does not bring across. */
   losesData: boolean;
   /** The copy is finished in an image file, and nobody has read the drive that it is written to. */

@@ -16,6 +16,7 @@ import { kindOfDrive } from '../dock/dock-pair';
 import { Ribbons } from '../layout/ribbons';
 import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
+import { AgainCard } from './again-card';
 import { ArmDialog } from './arm-dialog';
 import { CasesCard, useCases } from './cases-card';
 import { CopyAside } from './copy-aside';
@@ -306,6 +307,7 @@ export function CarryOverStation({
           On the old drive: {fault}
         </p>
       ))}
+      {copy.kind !== 'running' && <AgainCard view={view} act={act} busy={busy} />}
     </StationFrame>
   );
 }

@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import type { cableFacts } from '@/core/device';
 import { type PressKey, firstLooks } from '@/core/simulator';
+import { leadsBack } from '@/core/job';
 import { writesItself } from '@/core/route';
 import { isTrue } from '@/core/work';
 import { Button } from '../button';
@@ -9,6 +10,7 @@ import { capital } from '../capital';
 import { MainAction } from '../main-action';
 import { HoldNotice } from '../notice';
 import { Card, StationFrame } from '../station-frame';
+import { AgainCard } from './again-card';
 import { CablesCard } from './cables-card';
 import { DeviceAdvice, DeviceScreen } from './device-screen';
 import { DiagnosisCard } from './diagnosis-card';
@@ -118,7 +120,7 @@ export function FirstPowerStation({ view, act, look, busy, goOn }: StationProps)
       {unattended?.code === 'unattended' && (
         <HoldNotice hold={unattended} override={<OverrideForm hold={unattended} act={act} busy={busy} />} />
       )}
-      {writesItself(job.route) && !started && (!isOn || expectedNothing(view)) && (
+      {writesItself(job.route) && !leadsBack(job) && !started && (!isOn || expectedNothing(view)) && (
         <p className="text-soft">{expects[job.route]}</p>
       )}
       {!closed && !hold && <Card title="Not closed yet">Finish the steps of Close first.</Card>}
@@ -126,6 +128,9 @@ export function FirstPowerStation({ view, act, look, busy, goOn }: StationProps)
       <DeviceAdvice view={view} act={act} busy={busy} />
       {view.diagnosis && !device?.prompt && !expectedNothing(view) && (
         <DiagnosisCard diagnosis={view.diagnosis} act={act} busy={busy} />
+      )}
+      {closed && !started && job.outcome !== null && !expectedNothing(view) && (
+        <AgainCard view={view} act={act} busy={busy} />
       )}
       {!started && <PhasesCard view={view} deviceS={deviceS} />}
       {!started && <PromptsCard job={job} profile={profile} settings={view.frame.settings} />}
@@ -193,6 +198,7 @@ function SwitchOff({ isWriting, act, busy }: Pick<StationProps, 'act' | 'busy'> 
 /** An empty drive that waits for its system is no fault. */
 const expectedNothing = ({ job, facts }: StationProps['view']): boolean =>
   writesItself(job.route) &&
+  !leadsBack(job) &&
   !isTrue(facts, 'drive.restored') &&
   job.copy === null &&
   (job.lastStart?.code ?? (job.outcome === 'no-start-device' ? 'nothing-to-start' : null)) ===

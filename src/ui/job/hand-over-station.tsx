@@ -1,6 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useState } from 'react';
+import { leadsBack } from '@/core/job';
 import { Button } from '../button';
 import { Choice } from '../choice';
 import { Field } from '../field';
@@ -31,7 +32,8 @@ export function HandOverStation({ view, act, busy, askWiping }: StationProps) {
   const Paper = paper === 'owner' ? OwnerPage : SheetPaper;
   const wiped = job.oldDriveAfter?.end?.kind === 'wiped' ? job.oldDriveAfter.end : null;
   const [until, setUntil] = useState(() => dayAfter(view.frame.now, usualDays));
-  const left = job.takeIn.oldDrive ? oldDrive : ('none' as const);
+  const isBack = leadsBack(job);
+  const left = job.takeIn.oldDrive && !isBack ? oldDrive : ('none' as const);
   const handOver =
     ready && !handedOver
       ? () =>
@@ -63,7 +65,9 @@ export function HandOverStation({ view, act, busy, askWiping }: StationProps) {
             />
           </div>
           <h2 className="mb-2 text-[17px]">What goes with it</h2>
-          {handedOver ? (
+          {isBack ? (
+            <p>Its old drive is in it again. The new one stays here.</p>
+          ) : handedOver ? (
             <p>
               Handed over by {job.handedOver?.by}.
               {job.takeIn.oldDrive ? ` The old drive was ${job.handedOver?.oldDrive}.` : ''}

@@ -10,6 +10,7 @@ import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
 import { useReadAloud } from '../use-read-aloud';
 import { useWakeLock } from '../use-wake-lock';
+import { AgainCard, AgainNotice } from './again-card';
 import { Alongside } from './alongside';
 import { BowlAside } from './bowl-aside';
 import { HoldRemedy } from './hold-remedy';
@@ -112,6 +113,7 @@ export function HandsStation({
           : 'Any pedal that sends Space works; a held one repeats nothing.'
       }
     >
+      {view.job.openedAgain && <AgainNotice openedAgain={view.job.openedAgain} />}
       <StationCautions view={view} station={station} />
       {hold && (
         <HoldNotice hold={hold} override={<OverrideForm hold={hold} act={act} busy={busy} />}>
@@ -145,6 +147,7 @@ export function HandsStation({
               : 'The stations before this one come first.'}
         </Card>
       )}
+      {station !== 'close' && <AgainCard view={view} act={act} busy={busy} />}
       {mustMeasure && unmeasured && (
         <HoldNotice hold={unmeasured} override={<OverrideForm hold={unmeasured} act={act} busy={busy} />} />
       )}

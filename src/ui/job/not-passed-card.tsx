@@ -9,14 +9,12 @@ import { Card } from '../station-frame';
 export function NotPassedCard({
   failed,
   acceptable,
-  hasOldDrive,
   reason,
   onReason,
 }: {
   failed: Margin[];
   /** Of them, what the owner may take as it is. */
   acceptable: Margin[];
-  hasOldDrive: boolean;
   reason: string;
   onReason: (reason: string) => void;
 }) {
@@ -55,9 +53,8 @@ export function NotPassedCard({
         );
       })}
       <p className="mt-2 text-[14px] text-soft">
-        A new reading takes the place of the old one; both stay in the history. Where nothing helps: switch it
-        off, open it again, take the new drive out and return it with these readings
-        {hasOldDrive ? ', and put the old one back' : ''}.
+        A new reading takes the place of the old one; both stay in the history. Where nothing helps, open it
+        once more (below) and return the new drive with these readings.
       </p>
       {acceptable.length > 0 && (
         <Field

@@ -1,7 +1,7 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import { functionMarginId, mainPart, placeIdOf, standsAgainst, wasEncrypted } from '@/core/job';
+import { functionMarginId, leadsBack, mainPart, placeIdOf, standsAgainst, wasEncrypted } from '@/core/job';
 import { oldBytes, placedBytes } from '@/core/disk';
 import { type ReadingName, placeOf, proofsOf } from '@/core/device';
 import { driveBytes } from '@/core/fit';
@@ -12,6 +12,7 @@ import { BowlSign } from '../bowl-sign';
 import { MainAction } from '../main-action';
 import { MarginList } from '../margin-list';
 import { Card, StationFrame } from '../station-frame';
+import { AgainCard } from './again-card';
 import { FunctionsCard } from './functions-card';
 import { HealthCard } from './health-card';
 import { UpdatesCard } from './updates-card';
@@ -27,12 +28,14 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
   const { limits } = placeOf(profile, placeIdOf(job));
   const options = { ...showOptions(view), habit: profile.showsCapacity };
   const started = isTrue(view.facts, 'device.started');
-  const worst = worstMargin(view.prove)!;
+  const isBack = leadsBack(job);
+  const worst = worstMargin(view.prove);
   const proved = job.proved;
   const simulated = job.lastStart?.readings ?? null;
   const takeOver = async () => {
     if (!simulated) return;
-    const { readings, functions } = proofsOf(profile);
+    const { readings: all, functions } = proofsOf(profile);
+    const readings = isBack ? [] : all;
     // One after another: each act is made on the job as the one before left it.
     for (const name of readings) {
       const value = shownBySimulated(name, simulated);
@@ -89,20 +92,29 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
             : `Still open: ${firstFew([...blocking, ...acceptable].map(({ what }) => what.toLowerCase()))}.`
       }
     >
+      {isBack && (
+        <p className="font-semibold text-tight">
+          Its old drive is in it again: tried is what worked before, nothing of the new drive.
+        </p>
+      )}
       <section className="flex items-center gap-3">
-        <BowlSign verdict={worst.verdict} use={worst.use} size={46} />
+        {worst && <BowlSign verdict={worst.verdict} use={worst.use} size={46} />}
         <p className="font-display text-[21px] font-bold leading-tight">
           {proved
             ? 'Proved.'
-            : worst.verdict === 'unknown'
-              ? 'Not proved yet.'
-              : worst.verdict === 'over'
-                ? 'Not passed.'
-                : 'It worked, as far as it was read.'}{' '}
+            : !worst
+              ? 'Nothing else is asked of it.'
+              : worst.verdict === 'unknown'
+                ? 'Not proved yet.'
+                : worst.verdict === 'over'
+                  ? 'Not passed.'
+                  : 'It worked, as far as it was read.'}{' '}
           <span className="font-sans text-[15px] font-normal text-soft">
-            {worst.verdict === 'unknown'
-              ? `Missing: ${worst.what.toLowerCase()}`
-              : `${worst.verdict === 'over' ? '' : 'Tightest: '}${worst.what.toLowerCase()}`}
+            {!worst
+              ? ''
+              : worst.verdict === 'unknown'
+                ? `Missing: ${worst.what.toLowerCase()}`
+                : `${worst.verdict === 'over' ? '' : 'Tightest: '}${worst.what.toLowerCase()}`}
           </span>
         </p>
       </section>
@@ -110,7 +122,6 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
         <NotPassedCard
           failed={[...blocking, ...acceptable].filter(({ verdict }) => verdict === 'over')}
           acceptable={acceptable}
-          hasOldDrive={job.takeIn.oldDrive !== null}
           reason={reason}
           onReason={setReason}
         />
@@ -120,20 +131,23 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
           Encryption was on before the work: look whether it is on again, or tell the owner to switch it on.
         </p>
       )}
-      {layout && <BeforeAfter view={view} />}
-      <ReadingsCard view={view} act={act} busy={busy} isOpen={started && !proved} />
+      {!proved && started && <AgainCard view={view} act={act} busy={busy} />}
+      {layout && !isBack && <BeforeAfter view={view} />}
+      {!isBack && <ReadingsCard view={view} act={act} busy={busy} isOpen={started && !proved} />}
       {(job.readings['read-test'] || job.readings['drive-temperature']) && <AgainstForecast view={view} />}
       <FunctionsCard view={view} act={act} busy={busy} isOpen={started && !proved} />
       <UpdatesCard view={view} act={act} busy={busy} isOpen={started && !proved} />
       {started && !proved && <BootEntriesCard view={view} act={act} busy={busy} when="after" />}
       <HealthCard view={view} act={act} busy={busy} />
-      <p className="text-[14px] text-soft">
-        Required of the drive here:{' '}
-        {limits.readAtLeastBytesPerS.known
-          ? showRate(limits.readAtLeastBytesPerS.value, options.locale)
-          : 'not known'}
-        . Keep the old drive until the owner is happy.
-      </p>
+      {!isBack && (
+        <p className="text-[14px] text-soft">
+          Required of the drive here:{' '}
+          {limits.readAtLeastBytesPerS.known
+            ? showRate(limits.readAtLeastBytesPerS.value, options.locale)
+            : 'not known'}
+          . Keep the old drive until the owner is happy.
+        </p>
+      )}
     </StationFrame>
   );
 }
