@@ -32,6 +32,7 @@ const coreRooms = [
   'price',
   'money',
   'logbook',
+  'genuine',
   'placement',
   'health',
   'heat',

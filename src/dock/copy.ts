@@ -8,7 +8,14 @@ import type { Pace } from '@/core/workshop';
 import { parseIdentity } from './drive-identity';
 import { DriveImage } from './drive-image';
 import { type OpenDrive, openDrive } from './open-drive';
-import { type PracticeFault, failingSource, failingTarget, practicePace, rateSteps } from './practice-faults';
+import {
+  type PracticeFault,
+  failingSource,
+  failingTarget,
+  falseTarget,
+  practicePace,
+  rateSteps,
+} from './practice-faults';
 
 export type CopyJob = {
   sourceFolder: string;
@@ -92,7 +99,11 @@ export async function runCopy(
     sharing?.onChange((copies) => pacer.shareAmong(copies));
     const drives = {
       source: failingSource(source, job.faults, order.spans),
-      target: failingTarget(target, job.faults, await leftBytes(folder, total)),
+      target: falseTarget(
+        failingTarget(target, job.faults, await leftBytes(folder, total)),
+        job.faults,
+        target.length,
+      ),
       pacer,
     };
     return await folder.carryOut(

@@ -9,6 +9,7 @@ export { fillDrive } from './fill-drive';
 export type { FillOrder, FillWish } from './fill-drive';
 export { canRehearse, noEmulator, rehearse } from './rehearse';
 export type { Rehearsed, RehearsalWish } from './rehearse';
+export { tryCapacity } from './try-capacity';
 export { wipeDrive, wipeSoFar } from './wipe';
 export type { WipeProgress } from './wipe';
 export { workerThreads } from './threads';

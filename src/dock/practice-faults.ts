@@ -10,6 +10,7 @@ export const PracticeFault = z.enum([
   'flipped-bits',
   'full-cache',
   'wrong-drive',
+  'false-size',
   // Not a drive's fault: the stand-in image server gives no answer.
   'maker-offline',
 ]);
@@ -79,6 +80,19 @@ export function failingTarget<T extends TargetDrive>(
       }
       return drive.write(offset, bytes);
     },
+  } as Partial<T>);
+}
+
+/** A false drive keeps a quarter of what it states; what is written beyond falls onto the rest. */
+const keptShare = 4;
+
+/** The new drive as a false one: it takes every write, and keeps fewer places than it has addresses. */
+export function falseTarget<T extends TargetDrive>(drive: T, faults: PracticeFault[], bytes: number): T {
+  if (!faults.includes('false-size')) return drive;
+  const keeps = Math.max(1, Math.floor(bytes / keptShare / writeBytes)) * writeBytes;
+  return overlaid<T>(drive, {
+    write: (offset: number, what: Uint8Array) => drive.write(offset % keeps, what),
+    readBackInto: (offset: number, into: Uint8Array) => drive.readBackInto(offset % keeps, into),
   } as Partial<T>);
 }
 

@@ -25,7 +25,15 @@ export const drivesOf = (jobId: string) => `drives of ${jobId}`;
 /** A stick, as one thing to have in hand. */
 export const stickInHand = (label: string) => `stick ${label}`;
 
-const onDrives = new Set<JobAct['kind']>(['dock', 'undock', 'copy', 'look-inside', 'restore', 'arm']);
+const onDrives = new Set<JobAct['kind']>([
+  'dock',
+  'undock',
+  'copy',
+  'look-inside',
+  'restore',
+  'arm',
+  'try-capacity',
+]);
 
 /** What an act has in hand from before its first look until it is written down. */
 export function thingsOf(act: JobAct, job: Pick<Job, 'id' | 'stick'>): string[] {

@@ -23,6 +23,7 @@ import { layoutFrom, summarise } from './source-summary';
 import { lookAtDevice, pressOnDevice, switchDeviceOn } from './switch-device-on';
 import { readDriveSums } from './drive-sums';
 import { evidenceIn, forgetEvidence } from './start-evidence';
+import { tryNewDrive } from './try-new-drive';
 import { startWipe } from './wipe-runs';
 import { readSettings } from './workshop';
 
@@ -50,6 +51,7 @@ export const standIns: Record<StandInKind, StandIn> = {
   press: pressOnDevice,
   look: lookAtDevice,
   wipe: startWipe,
+  'try-capacity': tryNewDrive,
 };
 
 /** Each drive goes into a case that takes its kind and is there; both into one case only where two of them are. */

@@ -24,6 +24,7 @@ import {
   usedPieces,
   writeLines,
 } from '@/core/copy';
+import { capacityLines, placesOf, readCapacityFile } from '@/core/genuine';
 import { unsafeValue } from '@/core/result';
 import { answerOf } from './command';
 import { blank, fileTree, noise, tool, toolWithInput, workFolder } from './tools';
@@ -202,4 +203,23 @@ describe('and back', () => {
     expect(statSync(ends).size).toBe(newSize);
     expect(tool('sfdisk', '-V', ends)).toContain('No errors');
   });
+});
+
+it('a new drive is tried by its lines, and what they write is read', () => {
+  const target = work.path('new-drive');
+  blank(target, 9 * MiB + 4096);
+  for (const block of capacityLines(id)) {
+    if (block.title.startsWith('Tell')) continue;
+    const ran = run(block, { NEW_DRIVE: target, NEW_BYTES: String(9 * MiB + 4096) });
+    expect([ran.status, ran.stderr]).toEqual([0, '']);
+  }
+  const text = readFileSync(work.path(`${id}-capacity.txt`), 'utf8');
+  const read = unsafeValue(readCapacityFile(text));
+  expect(read.found).toEqual(placesOf(9 * MiB).map((at) => ({ at, is: 'own' })));
+  // Each place holds its own stream, and only the places were written.
+  const bytes = readFileSync(target);
+  const written = Array.from({ length: 9 }, (_, n) =>
+    bytes.subarray(n * MiB, (n + 1) * MiB).some((one) => one !== 0),
+  );
+  expect(written.map((is, n) => (is ? n * MiB : -1)).filter((at) => at >= 0)).toEqual(placesOf(9 * MiB));
 });

@@ -62,6 +62,22 @@ describe('a copy', () => {
     expect(await act(runtime, id, { kind: 'copy' })).toBe('hold-label');
   });
 
+  it('is not begun onto a drive that is found to keep less than it states', async () => {
+    const { runtime } = workshop;
+    const ask = { kind: 'try-capacity', isEmpty: true };
+    expect(await act(runtime, id, ask)).toBe('hold-label');
+    await act(runtime, id, { kind: 'arm', label: 'KV-2202' });
+    await runtime.dock.setFaults(['false-size']);
+    expect(await act(runtime, id, ask)).toBe('ok');
+    const { capacity } = (await view()).job;
+    expect(capacity).toMatchObject({ isFalse: true, by: 'dock', simulated: true });
+    expect(capacity!.keepsBytes! / capacity!.bytes).toBeCloseTo(0.25, 3);
+    expect(await act(runtime, id, { kind: 'copy' })).toBe('hold-false-size');
+    await runtime.dock.setFaults([]);
+    expect(await act(runtime, id, ask)).toBe('ok');
+    expect((await view()).job.capacity).toMatchObject({ isFalse: false, wrong: 0 });
+  });
+
   it('stops safely, says so, and goes on behind what is verified', async () => {
     const { runtime } = workshop;
     expect(await act(runtime, id, { kind: 'copy-stop' })).toBe('not-running');

@@ -200,7 +200,9 @@ export const choose = personAct(Choice.extend({ kind: z.literal('choose') }), {
         ? ` For the time being: ${insideWords(inside)} is measured inside, and the choice is judged anew then.`
         : '';
     const sentence = `Chose ${name}${extras.length > 0 ? ` with ${extras.join(', ')}` : ''}${tightest}.${reason ? ` ${isUnmet ? 'Less than was wanted' : 'Not known'}, taken all the same: ${reason}` : ''}${forNow}`;
-    return said({ ...job, choice: { ...choice, reason }, wish: null }, 'choose', sentence);
+    // What was tried was the drive that was chosen then.
+    const capacity = job.choice?.driveId === choice.driveId ? job.capacity : null;
+    return said({ ...job, choice: { ...choice, reason }, capacity, wish: null }, 'choose', sentence);
   },
 });
 

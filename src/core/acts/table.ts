@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import * as again from './again-acts';
+import * as arrival from './arrival-acts';
 import * as device from './device-acts';
 import * as dock from './dock-acts';
 import * as end from './end-acts';
@@ -54,6 +55,8 @@ export const actTable = Object.freeze({
   rehearse: dock.rehearseStart,
   'copied-elsewhere': dock.copiedElsewhere,
   'which-table': dock.whichTable,
+  'try-capacity': arrival.tryCapacity,
+  'capacity-lines': arrival.capacityLines,
   restore: power.restore,
   'switch-on': power.switchOn,
   'power-on': power.powerOn,

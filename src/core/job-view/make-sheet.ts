@@ -125,7 +125,9 @@ export function makeSheet(
     oldDrive: keeping,
     showsCapacity: profile.showsCapacity,
     cautions: [
-      'Opening may have ended a guarantee; local law differs.',
+      takeIn.more?.guaranteeUntil && takeIn.more.guaranteeUntil >= takenIn(history)
+        ? `A guarantee of the device ran until ${takeIn.more.guaranteeUntil} as it came in: opening may have ended it; local law differs.`
+        : 'Opening may have ended a guarantee; local law differs.',
       ...(profile.procedure.power === 'mains'
         ? [
             'A mains supply is inside: if it smells, hums or trips the fuse, pull the plug and let somebody trained look.',
@@ -158,6 +160,9 @@ export function makeSheet(
         : null,
   };
 }
+
+/** The day that it was taken in, ISO 8601. */
+const takenIn = ([first]: JobRecord['history']): string => first?.at.slice(0, 10) ?? '';
 
 /** What the owner pays: the final account, else the quote that was issued last. */
 function priceOf({ quotes }: JobRecord['job']): Sheet['price'] {

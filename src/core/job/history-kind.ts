@@ -57,6 +57,7 @@ export const historyKinds = Object.freeze({
   functions: { onSheet: false },
   update: { onSheet: true },
   'boot-entries': { onSheet: true },
+  capacity: { onSheet: true },
   'open-again': { onSheet: true },
   'go-back': { onSheet: true },
   prove: { onSheet: false },

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { LayoutWish, tableKinds } from '../disk';
 import { Measures, ReadingName } from '../device';
 import { Library } from '../fit';
+import { CapacityTried } from '../genuine';
 import { Health } from '../health';
 import { Known } from '../margin';
 import { Route, wayOfEmpty } from '../route';
@@ -153,6 +154,8 @@ export const Job = z.object({
     .object({ at: z.iso.datetime(), question: PlacementQuestion, placed: Placed })
     .nullable()
     .default(null),
+  /** What trying the new drive’s size came to; null where nobody tried, and once the drive is another. */
+  capacity: CapacityTried.nullable().default(null),
   /** Why a device that was open once is opened another time, and which drive goes in; null where it was not. */
   openedAgain: z
     .object({
@@ -222,6 +225,7 @@ export const newJob = (
   bootEntries: { before: null, after: null },
   quotes: [],
   things: null,
+  capacity: null,
   openedAgain: null,
   proved: false,
   handedOver: null,

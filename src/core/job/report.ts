@@ -14,6 +14,7 @@ import {
   isProofOfDrive,
   rehearsalWords,
 } from '../copy';
+import type { CapacityTried } from '../genuine';
 import type { DockedDrive, Job, JobState } from './job';
 import type { PowerRun } from './power-run';
 
@@ -27,6 +28,8 @@ export type Decision = {
 export type Report =
   | { kind: 'docked'; dock: NonNullable<Job['dock']> }
   | { kind: 'undocked' }
+  /** What trying the new drive’s size on the dock came to. */
+  | { kind: 'capacity-tried'; tried: CapacityTried }
   | {
       kind: 'copy-begun';
       /** The one before no longer counts: a drive or the layout is another. */ anew?: boolean;
@@ -91,7 +94,7 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
       );
     case 'undocked': {
       const kept = keepWhatFits(
-        { ...job, dock: null, copy: null, driveRead: null, rehearsal: null },
+        { ...job, dock: null, copy: null, driveRead: null, rehearsal: null, capacity: null },
         context,
       );
       const sentence = ['Both drives taken out of the dock.', kept.why].filter(Boolean).join(' ');
@@ -101,6 +104,13 @@ export function decideReport({ job }: JobState, report: Report, context: DecideC
         ...nothingCopied,
       ]);
     }
+    case 'capacity-tried':
+      return line(
+        { ...job, capacity: report.tried },
+        'capacity',
+        `Size of the new drive tried: ${report.tried.words}`,
+        [],
+      );
     case 'copy-begun':
       return line(
         { ...job, driveRead: null, rehearsal: null },

@@ -20,6 +20,7 @@ import {
 import { chargeOfWay, writesItself } from '../route';
 import { chargeLimitOf } from './charge-policy';
 import { fitAnswer, insideOfChoice } from './fit-of';
+import { falseSizeHold } from './false-size-hold';
 import { guaranteeHold } from './guarantee-hold';
 import { lossesOfJob } from './losses-of-job';
 import { measuringOf } from './measuring';
@@ -139,6 +140,7 @@ export const holdsOf = (
     ...holds,
     ...[
       guaranteeHold(state, context.at),
+      isBack ? null : falseSizeHold(state.job),
       finalHold(state, context),
       old,
       unmeasured,

@@ -25,6 +25,7 @@ export const holdCodes = [
   'storage-mode',
   'unattended',
   'guarantee',
+  'false-size',
 ] as const;
 export const HoldCode = z.enum(holdCodes);
 export type HoldCode = z.infer<typeof HoldCode>;

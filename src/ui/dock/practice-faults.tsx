@@ -13,6 +13,11 @@ const listed: [id: string, name: string, what: string][] = [
   ],
   ['flipped-bits', 'Flipped bits on write', 'one bit turns over: reading back finds it'],
   ['full-cache', 'Full cache', 'the new drive slows down after a quarter: the drop is shown as it happens'],
+  [
+    'false-size',
+    'False size',
+    'the new drive keeps a quarter of what it states: found before the copy, or by reading back',
+  ],
   ['wrong-drive', 'Wrong drive in the port', 'another drive than the armed one: nothing is written'],
   ['maker-offline', 'Image server away', 'the maker’s server does not answer: what was fetched stays'],
 ];

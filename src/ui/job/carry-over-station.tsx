@@ -18,6 +18,7 @@ import { Card, StationFrame } from '../station-frame';
 import { useKeys } from '../use-keys';
 import { AgainCard } from './again-card';
 import { ArmDialog } from './arm-dialog';
+import { CapacityCard } from './capacity-card';
 import { CasesCard, useCases } from './cases-card';
 import { CopyAside } from './copy-aside';
 import { CopiedElsewhere } from './copied-elsewhere';
@@ -215,6 +216,9 @@ export function CarryOverStation({
             view={view}
           />
         </div>
+      )}
+      {(job.dock || !job.takeIn.practice) && !running && copy.kind !== 'finished' && (
+        <CapacityCard view={view} act={act} busy={busy} />
       )}
       <ArmDialog act={act} busy={busy} open={arming} onClose={() => setArming(false)} />
       {job.dock && undecided.length > 0 && copy.kind === 'none' && (

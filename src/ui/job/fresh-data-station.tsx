@@ -9,6 +9,7 @@ import { WayAside } from './way-aside';
 import { ThingsLink } from './job-links';
 import { WaysCard } from './ways-card';
 import { PhaseBar } from './phase-bar';
+import { CapacityCard } from './capacity-card';
 
 /** The device writes its new drive by itself, over the network or by formatting: what is lost, what it takes, what it will do. */
 export function FreshDataStation({ view, act, busy, goOn }: StationProps) {
@@ -47,6 +48,7 @@ export function FreshDataStation({ view, act, busy, goOn }: StationProps) {
       </Card>
       <WaysCard ways={view.ways} taken={job.route} onTake={canTurn(view) ? takeWay(act) : undefined} />
       <ThingsLink job={view.job} />
+      {!job.takeIn.practice && <CapacityCard view={view} act={act} busy={busy} />}
     </StationFrame>
   );
 }

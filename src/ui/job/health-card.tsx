@@ -51,7 +51,7 @@ export function HealthCard({ view, act, busy }: Props) {
           <p className="mb-1 font-semibold" role="status">
             {adviceWords[adviceOf(margins)]}{' '}
             <span className="font-normal text-soft">
-              Whether its capacity is genuine no log can tell: every block would have to be written and read.
+              Whether it is as large as it states no log can tell: try it before anything is copied.
             </span>
           </p>
           <MarginList margins={margins} options={showOptions(view)} />

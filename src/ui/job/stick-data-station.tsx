@@ -16,6 +16,7 @@ import { canTurn, takeWay } from './take-way';
 import { WayAside } from './way-aside';
 import { ThingsLink } from './job-links';
 import { WaysCard } from './ways-card';
+import { CapacityCard } from './capacity-card';
 
 /** Restored from a stick: is the image the right one, is the stick good, and what does the owner lose? */
 export function StickDataStation({ view, act, busy, goOn }: StationProps) {
@@ -80,6 +81,7 @@ export function StickDataStation({ view, act, busy, goOn }: StationProps) {
       )}
       <WaysCard ways={view.ways} taken={job.route} onTake={canTurn(view) ? takeWay(act) : undefined} />
       <ThingsLink job={view.job} />
+      {!job.takeIn.practice && <CapacityCard view={view} act={act} busy={busy} />}
     </StationFrame>
   );
 }

@@ -1,0 +1,83 @@
+'use client';
+import { useRef, useState } from 'react';
+import { leadsBack } from '@/core/job';
+import { capacityLines } from '@/core/genuine';
+import { isTrue } from '@/core/work';
+import { Button } from '../button';
+import { LineBlocks } from '../line-blocks';
+import { Card } from '../station-frame';
+import type { StationProps } from './station-props';
+
+/** Most that is read of a file that the lines wrote. */
+const mostBytes = 6_000_000;
+
+/** Is the new drive as large as it states? Tried on the dock, or by lines of the system; what it came to, and how sure that is. */
+export function CapacityCard({ view, act, busy }: Pick<StationProps, 'view' | 'act' | 'busy'>) {
+  const { job, facts, drive } = view;
+  const [isEmpty, setEmpty] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  const { capacity } = job;
+  const blank = !isTrue(facts, 'copy.begun') && job.copy === null && job.installed === null;
+  if (leadsBack(job) || !drive || (!blank && !capacity)) return null;
+  const onDock = job.dock !== null && job.dock.new.file === null;
+  const armed = isTrue(facts, 'target.armed');
+  return (
+    <Card title="Is the new drive as large as it states?" hint="false ones take every write and forget it">
+      {capacity && (
+        <p role="status" className={`mb-2 font-semibold ${capacity.wrong > 0 ? 'text-over' : 'text-clear'}`}>
+          {capacity.words}{' '}
+          <span className="font-normal text-soft">
+            {capacity.simulated ? 'Simulated drive.' : 'By the lines of the system, as their file says.'}
+          </span>
+        </p>
+      )}
+      {blank && onDock && (
+        <div className="flex flex-wrap items-center gap-3">
+          <label className="flex min-h-11 items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-5 accent-(--cochineal)"
+              checked={isEmpty}
+              onChange={({ target }) => setEmpty(target.checked)}
+            />
+            Nothing on it is wanted: places all over it are overwritten
+          </label>
+          <Button
+            disabled={busy || !isEmpty || !armed}
+            onClick={() => void act({ kind: 'try-capacity', isEmpty: true })}
+          >
+            {capacity ? 'Try it again' : 'Try it'} (simulated drive)
+          </Button>
+          {!armed && <span className="text-[14px] text-soft">Arm it first, as for the copy.</span>}
+        </div>
+      )}
+      {blank && !job.takeIn.practice && (
+        <details className="mt-2" open={capacity === null}>
+          <summary className="min-h-11 cursor-pointer py-2 font-semibold">
+            A real drive: by lines of the system
+          </summary>
+          <LineBlocks blocks={capacityLines(job.id)} />
+          <Button className="mt-2" disabled={busy} onClick={() => input.current?.click()}>
+            Bring the file that they wrote
+          </Button>
+          <input
+            ref={input}
+            type="file"
+            className="sr-only"
+            tabIndex={-1}
+            aria-label="What the lines found of the new drive’s size"
+            onChange={({ target }) => {
+              const [file] = target.files ?? [];
+              target.value = '';
+              if (file)
+                void file
+                  .slice(0, mostBytes)
+                  .text()
+                  .then((text) => act({ kind: 'capacity-lines', text }));
+            }}
+          />
+        </details>
+      )}
+    </Card>
+  );
+}
