@@ -73,6 +73,20 @@ export class DriveImage implements SourceDrive, TargetDrive {
     await writeWhole(this.file, this.length, offset, bytes);
   }
 
+  /** Marks places that are all written next: the disk is waited for once. */
+  willWrite(offsets: readonly number[], length: number): void {
+    this.map.markAll(offsets, length);
+  }
+
+  /** Empties all of it: one hole again, on the disk before the account says so. */
+  async empty(): Promise<void> {
+    await this.file.truncate(0);
+    await this.file.truncate(this.length);
+    await this.file.sync();
+    this.map.clear();
+    await this.direct?.refresh();
+  }
+
   private mark(offset: number, length: number) {
     try {
       this.map.mark(offset, length);

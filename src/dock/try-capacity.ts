@@ -1,5 +1,6 @@
 import { setImmediate as othersFirst } from 'node:timers/promises';
 import { type Found, blockBytes, contentOf, foundAt, placesOf } from '@/core/genuine';
+import { DriveImage } from './drive-image';
 import { type OpenDrive, openDrive } from './open-drive';
 import { type PracticeFault, falseTarget } from './practice-faults';
 
@@ -8,7 +9,7 @@ const atOnce = 64;
 
 /**
  * Tries whether a drive of the dock keeps what is written all over it: every place is written before any is read. It overwrites what
- * is at these places, and leaves them empty. Resolves to the size that the drive states and what was found at each place.
+ * is at these places, and leaves the stand-in empty, all of it. Resolves to the size that the drive states and what was found at each place.
  */
 export async function tryCapacity(
   folder: string,
@@ -19,6 +20,7 @@ export async function tryCapacity(
   try {
     const drive = falseTarget<OpenDrive>(opened, faults, opened.length);
     const places = placesOf(opened.length);
+    if (opened instanceof DriveImage) opened.willWrite(places, blockBytes);
     await writeAll(drive, places, (at) => contentOf(at, run));
     const found: Found[] = [];
     const into = new Uint8Array(blockBytes);
@@ -26,8 +28,7 @@ export async function tryCapacity(
       if (i % atOnce === 0) await othersFirst();
       found.push(await lookAt(drive, at, run, into));
     }
-    const nothing = new Uint8Array(blockBytes);
-    await writeAll(drive, places, () => nothing);
+    if (opened instanceof DriveImage) await opened.empty();
     return { bytes: opened.length, found };
   } finally {
     await opened.close();

@@ -40,7 +40,7 @@ export function CapacityCard({ view, act, busy }: Pick<StationProps, 'view' | 'a
               checked={isEmpty}
               onChange={({ target }) => setEmpty(target.checked)}
             />
-            Nothing on it is wanted: places all over it are overwritten
+            Nothing on it is wanted: it is overwritten all over, and left empty
           </label>
           <Button
             disabled={busy || !isEmpty || !armed}
