@@ -3,7 +3,8 @@ import { type Result, ok, refuse } from '@/core/result';
 import { loadContext } from './job-context';
 import { inHand, thingsOf } from './in-hand';
 import { keepNumbers, numbered } from './issue-numbers';
-import { type StoredJob, findJob, historyOf, wasDone } from './jobs';
+import type { Sql } from './database';
+import { type StoredJob, findJob, historyOf, lastLineAt, wasDone } from './jobs';
 import { recordStickSeen } from './restore';
 import type { Runtime } from './runtime';
 import { type Checked, saveDecision } from './save-act';
@@ -24,6 +25,21 @@ const deviceWrites = () =>
     'The device is being restored: it is on, and writes.',
     'Stop it safely at Carry over first.',
   );
+
+/** A clock is never more exact than this between two windows, ms. */
+const clockPlayMs = 120_000;
+
+/** A clock that was set back is asked about: waits, terms and promises count by it, and history goes one way. */
+async function clockRuns(sql: Sql, jobId: string, at: string): Promise<Result<null>> {
+  const last = await lastLineAt(sql, jobId);
+  return last === null || Date.parse(at) + clockPlayMs >= Date.parse(last)
+    ? ok(null)
+    : refuse(
+        'clock-back',
+        `This computer’s clock says ${at.slice(0, 16).replace('T', ' ')} (UTC); the last line of this job is of ${last.slice(0, 16).replace('T', ' ')}.`,
+        'Set the clock right. Where it is right now, and was wrong before, say so.',
+      );
+}
 
 /** SQLSTATE 23505, unique_violation: this very request was written a moment ago. */
 const isDouble = (error: unknown) => (error as { code?: string })?.code === '23505';
@@ -92,6 +108,10 @@ async function actOn(
   if (!context.by) return nobodyWorking();
   // Sent again because its answer was lost: it stands, whoever did what since.
   if (requestId !== null && (await wasDone(database, jobId, requestId))) return ok(null);
+  if (wanted.kind !== 'clock-is-right') {
+    const clock = await clockRuns(database, jobId, context.at);
+    if (!clock.ok) return clock;
+  }
   const whateverElse = onlyAdds(wanted.kind);
   if (stored.version !== version && !whateverElse) return stale();
   const decided = decide(stored.state, wanted, context);

@@ -116,6 +116,15 @@ async function insertLine(
   );
 }
 
+/** When the last line of a job was written, ISO 8601; null where there is none. */
+export async function lastLineAt(sql: Sql, jobId: string): Promise<string | null> {
+  const [row] = await sql.query<{ at: string }>(
+    'select at from job_history where job_id = $1 order by seq desc limit 1',
+    [jobId],
+  );
+  return row?.at ?? null;
+}
+
 /** A new job with the first line of its history, and the device profile as it stands now. */
 export async function insertJob(sql: Sql, job: Job, profile: DeviceProfile, first: NewLine): Promise<void> {
   const entry = stamped(first);

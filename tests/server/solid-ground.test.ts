@@ -153,3 +153,20 @@ it('a setting or a part that does not read keeps nobody from the rest', async ()
   await database.query(`update part set document = '{"schema":"jicara.case/9"}' where kind = 'case'`);
   expect((await benchView(runtime)).cards.length).toBeGreaterThan(0);
 });
+
+it('a clock that was set back is asked about; said to be right, work goes on, and no line is lost', async () => {
+  const { runtime, pass } = workshop;
+  const note = (text: string) => act(runtime, 'Q-0414', { kind: 'note', text });
+  expect(await note('by the wrong clock')).toBe('ok');
+  pass(-7200);
+  expect(await note('two hours earlier')).toBe('clock-back');
+  expect(await act(runtime, 'Q-0414', { kind: 'clock-is-right' })).toBe('ok');
+  expect(await note('by the right clock')).toBe('ok');
+  const lines = (await jobView(runtime, 'Q-0414')).history.map(({ sentence }) => sentence);
+  expect(lines.slice(-3)).toEqual([
+    'by the wrong clock',
+    expect.stringContaining('The clock was set back'),
+    'by the right clock',
+  ]);
+  pass(7200);
+});

@@ -232,6 +232,22 @@ export const library = personAct(z.object({ kind: z.literal('library'), library:
     ),
 });
 
+/** The clock was behind, or ahead, when lines were written; what is written from now on counts by the clock as it is. */
+export const clockIsRight = personAct(z.object({ kind: z.literal('clock-is-right') }), {
+  words: 'say that the clock is right now',
+  afterHandOver: true,
+  needs: always,
+  stops: [],
+  permit: always,
+  onlyAdds: true,
+  decide: ({ state: { job }, context }) =>
+    said(
+      job,
+      'clock-is-right',
+      `The clock was set back: it is ${context.at} now, and that is right. Lines before this one may carry a later time.`,
+    ),
+});
+
 export const note = personAct(
   z.object({ kind: z.literal('note'), text: z.string().trim().min(1).max(2000) }),
   {

@@ -1,7 +1,16 @@
 import * as z from 'zod';
 import { Known, worstMargin } from '../margin';
-import { ReadingName, proofsOf } from '../device';
-import { type DecideContext, leadsBack, proveMargins, readingsAsked, said, standsAgainst } from '../job';
+import { ReadingName } from '../device';
+import {
+  type DecideContext,
+  type Job,
+  functionsAsked,
+  leadsBack,
+  proveMargins,
+  readingsAsked,
+  said,
+  standsAgainst,
+} from '../job';
 import {
   type Health,
   adviceOf,
@@ -78,15 +87,15 @@ export const functions = personAct(
         }),
       )
       .min(1)
-      .max(12),
+      .max(20),
   }),
   {
     words: 'say what works on the device',
     afterHandOver: false,
     needs: isStarted,
     stops: [],
-    permit({ act, context }) {
-      const { functions: asked } = proofsOf(context.profile);
+    permit({ state: { job }, act, context }) {
+      const asked = functionsAsked(context.profile, job);
       const strange = act.results.find(({ id }) => !asked.some((one) => one.id === id));
       if (strange)
         return refuse('no-function', `“${strange.id}” is not asked of this device.`, 'Load the page again.');
@@ -96,7 +105,7 @@ export const functions = personAct(
         : ok(null);
     },
     decide({ state: { job }, act: { results }, context }) {
-      const { functions: asked } = proofsOf(context.profile);
+      const asked = functionsAsked(context.profile, job);
       const given = new Map(results.map((one) => [one.id, one]));
       const others = job.functions.filter(({ id }) => !given.has(id));
       const words = [...given.values()].map(
@@ -123,6 +132,8 @@ export const health = personAct(
       z.object({ text: z.string().max(mostReportBytes) }).strict(),
       z.object({ base64: z.base64().max(4096) }).strict(),
     ]),
+    /** The drive is another one than the log before was of, and that is right. */
+    isExchanged: z.literal(true).optional(),
   }),
   {
     words: 'bring the health log of a drive',
@@ -133,12 +144,14 @@ export const health = personAct(
       job.health.length < 20
         ? ok(null)
         : refuse('too-many', 'Twenty logs are kept with a job already.', 'Add what is new as a note.'),
-    decide({ state: { job }, act: { which, name, log }, context }) {
+    decide({ state: { job }, act: { which, name, log, isExchanged }, context }) {
       const read =
         'text' in log
           ? readHealthJson(log.text)
           : readLogPage(Uint8Array.from(atob(log.base64), (one) => one.charCodeAt(0)));
       if (!read.ok) return read;
+      const whose = serialAgrees(job, which, read.value.serial, isExchanged === true);
+      if (!whose.ok) return whose;
       const kept = { which, at: context.at, name, said: read.value };
       return said(
         { ...job, health: [...job.health, kept] },
@@ -150,6 +163,35 @@ export const health = personAct(
     },
   },
 );
+
+/**
+ * A log names its drive where it can: one that is known as the other drive is refused, one of another drive than the log before is asked
+ * about. A raw page names none, and nothing is told from that.
+ */
+function serialAgrees(
+  { health: logs }: Pick<Job, 'health'>,
+  which: 'old' | 'new',
+  serial: string | null,
+  isExchanged: boolean,
+): Result<null> {
+  if (serial === null) return ok(null);
+  const known = (one: 'old' | 'new') => logs.findLast((log) => log.which === one && log.said.serial !== null);
+  const other = which === 'old' ? 'new' : 'old';
+  if (known(other)?.said.serial === serial)
+    return refuse(
+      'other-drive',
+      `This log is of the drive with the serial number ${serial}, which was brought as the ${other} drive.`,
+      `Ask the ${which} drive itself for its log.`,
+    );
+  const before = known(which)?.said.serial ?? serial;
+  return before === serial || isExchanged
+    ? ok(null)
+    : refuse(
+        'other-serial',
+        `This log is of the serial number ${serial}; the ${which} drive’s log before was of ${before}.`,
+        'Bring the log of the drive that belongs to this job. Where the drive was exchanged, say so beside the log.',
+      );
+}
 
 /** What a log says of a new drive; what none is chosen for is held against nothing. */
 const newWords = (log: Health, drive: DecideContext['drive']): string =>

@@ -126,6 +126,30 @@ describe('a health log', () => {
     ).toHaveLength(4);
   });
 
+  it('of another drive is refused, or asked about: its serial number says so', () => {
+    const bench = new Bench();
+    const tool = (serial: string) => ({
+      kind: 'health' as const,
+      name: 'log.json',
+      log: {
+        text: JSON.stringify({
+          device: { type: 'nvme', protocol: 'NVMe' },
+          serial_number: serial,
+          nvme_smart_health_information_log: log,
+        }),
+      },
+    });
+    expect(bench.do({ ...tool('A77'), which: 'old' })).toBe('ok');
+    expect(bench.do({ ...tool('A77'), which: 'new' })).toBe('other-drive');
+    expect(bench.do({ ...tool('B12'), which: 'new' })).toBe('ok');
+    expect(bench.do({ ...tool('B13'), which: 'new' })).toBe('other-serial');
+    expect(bench.do({ ...tool('B13'), which: 'new', isExchanged: true })).toBe('ok');
+    // Neither may become the other by being exchanged.
+    expect(bench.do({ ...tool('A77'), which: 'new', isExchanged: true })).toBe('other-drive');
+    // What names no drive tells nothing of that.
+    expect(bring(bench, 'new')).toBe('ok');
+  });
+
   it('that is none is refused by name, raw or as text, and nothing is kept', () => {
     const bench = new Bench();
     const raw = (bytes: number) =>

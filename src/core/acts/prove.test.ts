@@ -2,6 +2,7 @@ import { exact } from '../margin';
 import { proofsOf } from '../device';
 import { placedBytes } from '../disk';
 import { mainPart } from '../job';
+import { proveMargins } from '../job';
 import { makeSheet } from '../job-view';
 import { Bench, osprey, takeIn, walkToProve } from './bench.test.data';
 
@@ -35,6 +36,37 @@ describe('what a device is asked at Prove', () => {
     expect(bench.state.history.at(-1)!.sentence).toBe('Proved: every reading within its limit.');
     const ids = makeSheet(bench.state, bench.context).margins.map(({ margin }) => margin.id);
     expect(ids).toEqual(expect.arrayContaining(['drive-temperature', 'function-sound', 'function-fan']));
+  });
+
+  it('is each system, too, where several share the drive', () => {
+    const bench = atProve();
+    bench.state.job.bootEntries = { before: ['Quay', 'Second system'], after: ['Quay', 'Second system'] };
+    bench.do({ ...warm, load });
+    bench.do(allWork(bench));
+    expect(bench.do({ kind: 'prove' })).toBe('prove-unknown');
+    const starts = (id: string, result: 'works' | 'fails', note = '') =>
+      bench.do({ kind: 'functions', results: [{ id, result, note }] });
+    expect(starts('system-1', 'works')).toBe('ok');
+    expect(starts('system-2', 'fails', 'stays at its sign')).toBe('ok');
+    expect(bench.do({ kind: 'prove' })).toBe('prove-over');
+    expect(starts('system-2', 'works')).toBe('ok');
+    expect(starts('system-3', 'works')).toBe('no-function');
+    expect(bench.do({ kind: 'prove' })).toBe('ok');
+    const shown = makeSheet(bench.state, bench.context).margins.map(({ margin }) => margin.what);
+    expect(shown).toContain('“Second system” starts');
+    // Said at take-in, and nobody noted the lines: two are asked for all the same.
+    const told = atProve();
+    const more = {
+      reason: 'second-system' as const,
+      guaranteeUntil: null,
+      account: '',
+      makerData: '',
+      oldKind: null,
+    };
+    const job = { ...told.state.job, takeIn: { ...told.state.job.takeIn, more } };
+    expect(proveMargins(told.device, told.context.layout, job).map(({ what }) => what)).toEqual(
+      expect.arrayContaining(['The first system starts', 'The second system starts']),
+    );
   });
 
   it('asks for neither more nor less: another device is not asked for a temperature or a function', () => {

@@ -27,6 +27,7 @@ export const actTable = Object.freeze({
   'system-version': device.systemVersion,
   library: device.library,
   note: device.note,
+  'clock-is-right': device.clockIsRight,
   agree: plan.agree,
   loss: plan.loss,
   brought: plan.brought,

@@ -56,7 +56,7 @@ export function makeSheet(
   const parts = (build ? partsOf(build) : []).map((part) => ({ what: partWords(part), price: part.price }));
   const label = job.dock ? ` (${job.dock.old.benchLabel})` : '';
   const keeping = isBack
-    ? 'The old drive is in the device again; nothing on it was changed here'
+    ? 'The old drive is in the device again; no step of this job writes to it'
     : oldDrive === 'none'
       ? oldDriveWords.none
       : oldDrive

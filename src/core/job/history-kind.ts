@@ -57,6 +57,7 @@ export const historyKinds = Object.freeze({
   functions: { onSheet: false },
   update: { onSheet: true },
   'boot-entries': { onSheet: true },
+  'clock-is-right': { onSheet: true },
   capacity: { onSheet: true },
   'open-again': { onSheet: true },
   'go-back': { onSheet: true },

@@ -11,6 +11,7 @@ export { circumstancesOf } from './circumstances';
 export { decideReport, isOn, outcomeWords, started } from './report';
 export type { Decision, Report } from './report';
 export { expectedLayout, expectedSource, expectedTarget, mainPart } from './expect';
+export { functionsAsked } from './functions-asked';
 export { functionMarginId, proveMargins } from './prove-margins';
 export { readingsAsked } from './readings-asked';
 export {

@@ -113,7 +113,7 @@ export const Job = z.object({
         note: z.string().max(200),
       }),
     )
-    .max(12)
+    .max(20)
     .default([]),
   /** What this device cannot show, and why; it stands on the sheet as not known. */
   unseen: z

@@ -15,6 +15,7 @@ import {
   within,
 } from '../margin';
 import { writesItself } from '../route';
+import { functionsAsked } from './functions-asked';
 import { copyMargins } from './copy-margins';
 import { mainPart } from './expect';
 import type { Job } from './job';
@@ -46,7 +47,7 @@ export function proveMargins(
   job: OfJob,
   build: Build | null = null,
 ): Margin[] {
-  const { functions } = proofsOf(profile);
+  const functions = functionsAsked(profile, job);
   // With its old drive it is as it was: what must still work is tried, what the new drive promised is not.
   if (leadsBack({ openedAgain: job.openedAgain ?? null }))
     return [...functions.map((one) => functionMargin(one, job)), ...bootMargins(job)];

@@ -53,6 +53,7 @@ export function CarryOverStation({
   const [outside, setOutside] = useState<'all' | 'edges'>('all');
   const undecided = view.source?.tables ?? [];
   const sealed = view.holds.find(({ code }) => code === 'encryption') ?? null;
+  const isFalse = view.holds.some(({ code }) => code === 'false-size');
   const unproved = copy.kind === 'finished' && view.holds.find(({ code }) => code === 'copy-unverified');
   const main =
     copy.kind === 'running' || copy.kind === 'finished'
@@ -68,7 +69,7 @@ export function CarryOverStation({
           ? { words: 'Arm the new drive', can: true, go: () => setArming(true) }
           : {
               words: copy.kind === 'interrupted' ? 'Go on with the copy' : 'Start the copy',
-              can: !sealed && undecided.length === 0 && (mode === 'each' || readBack !== null),
+              can: !sealed && !isFalse && undecided.length === 0 && (mode === 'each' || readBack !== null),
               go: () =>
                 void act({
                   kind: 'copy',

@@ -1,9 +1,8 @@
 import { useState } from 'react';
-import { proofsOf } from '@/core/device';
-import { Button } from '../button';
+import { functionsAsked } from '@/core/job';
 import { Choice } from '../choice';
-import { Field } from '../field';
 import { Card } from '../station-frame';
+import { WhyForm } from '../why-form';
 import type { StationProps } from './station-props';
 
 type Props = Pick<StationProps, 'view' | 'act' | 'busy'> & { isOpen: boolean };
@@ -17,15 +16,13 @@ const words: Record<Result, string> = {
 
 /** What must still work after the device was open: each is tried and said by itself; what does not, or cannot be tried, goes with a word why. */
 export function FunctionsCard({ view, act, busy, isOpen }: Props) {
-  const { functions } = proofsOf(view.profile);
+  const functions = functionsAsked(view.profile, view.job);
   const [asking, setAsking] = useState<{ id: string; result: Result } | null>(null);
-  const [note, setNote] = useState('');
   if (functions.length === 0) return null;
   const seen = new Map(view.job.functions.map((one) => [one.id, one]));
   const say = async (id: string, result: Result, why: string) => {
     if (!(await act({ kind: 'functions', results: [{ id, result, note: why }] }))) return;
     setAsking(null);
-    setNote('');
   };
   return (
     <Card title="What must still work" hint={`${seen.size} of ${functions.length} tried`}>
@@ -56,25 +53,11 @@ export function FunctionsCard({ view, act, busy, isOpen }: Props) {
               )}
               {said?.note && !isAsking && <p className="mt-1 text-[14px] text-soft">{said.note}</p>}
               {isAsking && (
-                <form
-                  className="mt-2 flex flex-wrap items-end gap-3"
-                  onSubmit={(event) => {
-                    event.preventDefault();
-                    if (note.trim().length >= 3) void say(id, asking.result, note.trim());
-                  }}
-                >
-                  <Field
-                    label={asking.result === 'fails' ? 'What it does instead' : 'Why'}
-                    className="min-w-60 flex-1"
-                    maxLength={200}
-                    autoFocus
-                    value={note}
-                    onChange={({ target }) => setNote(target.value)}
-                  />
-                  <Button type="submit" disabled={busy || note.trim().length < 3}>
-                    Note it
-                  </Button>
-                </form>
+                <WhyForm
+                  label={asking.result === 'fails' ? 'What it does instead' : 'Why'}
+                  busy={busy}
+                  onNote={(why) => void say(id, asking.result, why)}
+                />
               )}
             </li>
           );

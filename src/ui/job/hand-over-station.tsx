@@ -121,7 +121,7 @@ export function HandOverStation({ view, act, busy, askWiping }: StationProps) {
                   Care, as a calendar
                 </a>
               )}
-              {job.copy && (
+              {job.copy && !isBack && (
                 <a className={link} href={`/api/jobs/${job.id}/manifest`} download>
                   Manifest of the copy
                 </a>

@@ -22,6 +22,8 @@ export function HealthCard({ view, act, busy }: Props) {
   const input = useRef<HTMLInputElement>(null);
   const [which, setWhich] = useState<'old' | 'new'>('new');
   const { health, handedOver } = view.job;
+  const [isExchanged, setExchanged] = useState(false);
+  const knowsSerial = health.some(({ said }) => said.serial !== null);
   const ask = (one: 'old' | 'new') => {
     setWhich(one);
     input.current?.click();
@@ -57,6 +59,17 @@ export function HealthCard({ view, act, busy }: Props) {
           <MarginList margins={margins} options={showOptions(view)} />
         </div>
       )}
+      {handedOver === null && knowsSerial && (
+        <label className="mt-2 flex min-h-11 items-center gap-2 text-[14px]">
+          <input
+            type="checkbox"
+            className="size-5 accent-(--cochineal)"
+            checked={isExchanged}
+            onChange={({ target }) => setExchanged(target.checked)}
+          />
+          The next log is of a drive that was exchanged meanwhile
+        </label>
+      )}
       {handedOver === null && (
         <div className="mt-2 flex flex-wrap gap-2">
           <Button disabled={busy} onClick={() => ask('new')}>
@@ -80,7 +93,13 @@ export function HealthCard({ view, act, busy }: Props) {
           event.target.value = '';
           if (file)
             void logOf(file).then((log) =>
-              act({ kind: 'health', which, name: file.name.slice(-120) || 'log', log }),
+              act({
+                kind: 'health',
+                which,
+                name: file.name.slice(-120) || 'log',
+                log,
+                ...(isExchanged ? { isExchanged } : {}),
+              }),
             );
         }}
       />

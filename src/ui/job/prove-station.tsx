@@ -1,7 +1,15 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import { functionMarginId, leadsBack, mainPart, placeIdOf, standsAgainst, wasEncrypted } from '@/core/job';
+import {
+  functionMarginId,
+  functionsAsked,
+  leadsBack,
+  mainPart,
+  placeIdOf,
+  standsAgainst,
+  wasEncrypted,
+} from '@/core/job';
 import { oldBytes, placedBytes } from '@/core/disk';
 import { type ReadingName, placeOf, proofsOf } from '@/core/device';
 import { driveBytes } from '@/core/fit';
@@ -34,7 +42,8 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
   const simulated = job.lastStart?.readings ?? null;
   const takeOver = async () => {
     if (!simulated) return;
-    const { readings: all, functions } = proofsOf(profile);
+    const { readings: all } = proofsOf(profile);
+    const functions = functionsAsked(profile, job);
     const readings = isBack ? [] : all;
     // One after another: each act is made on the job as the one before left it.
     for (const name of readings) {
@@ -51,6 +60,7 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
       await act({ kind: 'functions', results: left.map(({ id }) => ({ id, result: 'works', note })) });
   };
   const { blocking, acceptable } = standsAgainst(view.prove, job);
+  const failed = started ? [...blocking, ...acceptable].filter(({ verdict }) => verdict === 'over') : [];
   const missingReading = blocking.some(({ verdict }) => verdict === 'unknown');
   const [reason, setReason] = useState('');
   const accepted = reason.trim().length >= 3 ? { reason: reason.trim() } : {};
@@ -61,7 +71,9 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
     <StationFrame
       aside={
         <>
-          <h2 className="mb-1 text-[17px]">Each against what was expected</h2>
+          <h2 className="mb-1 text-[17px]">
+            {isBack ? 'Nothing is measured of its old drive' : 'Each against what was expected'}
+          </h2>
           {/* What was tried stands on its own card, beside how to try it. */}
           <MarginList
             margins={view.prove.filter((one) => !isFunction(one) || one.verdict === 'over')}
@@ -119,19 +131,14 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
         </p>
       </section>
       {!proved && started && (
-        <NotPassedCard
-          failed={[...blocking, ...acceptable].filter(({ verdict }) => verdict === 'over')}
-          acceptable={acceptable}
-          reason={reason}
-          onReason={setReason}
-        />
+        <NotPassedCard failed={failed} acceptable={acceptable} reason={reason} onReason={setReason} />
       )}
       {!proved && started && wasEncrypted(view.history) && (
         <p role="status" className="font-semibold text-tight">
           Encryption was on before the work: look whether it is on again, or tell the owner to switch it on.
         </p>
       )}
-      {!proved && started && <AgainCard view={view} act={act} busy={busy} />}
+      {!proved && failed.length > 0 && <AgainCard view={view} act={act} busy={busy} />}
       {layout && !isBack && <BeforeAfter view={view} />}
       {!isBack && <ReadingsCard view={view} act={act} busy={busy} isOpen={started && !proved} />}
       {(job.readings['read-test'] || job.readings['drive-temperature']) && <AgainstForecast view={view} />}
@@ -139,6 +146,7 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
       <UpdatesCard view={view} act={act} busy={busy} isOpen={started && !proved} />
       {started && !proved && <BootEntriesCard view={view} act={act} busy={busy} when="after" />}
       <HealthCard view={view} act={act} busy={busy} />
+      {!proved && started && failed.length === 0 && <AgainCard view={view} act={act} busy={busy} />}
       {!isBack && (
         <p className="text-[14px] text-soft">
           Required of the drive here:{' '}

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import type { JobView } from '@/core/job-view';
 import { Button } from '../button';
-import { Field } from '../field';
 import { Card } from '../station-frame';
+import { WhyForm } from '../why-form';
 import type { StationProps } from './station-props';
 
 type Props = Pick<StationProps, 'view' | 'act' | 'busy'> & { isOpen: boolean };
@@ -18,13 +18,11 @@ const weightWords: Record<JobView['profile']['afterStart'][number]['weight'], st
 export function UpdatesCard({ view, act, busy, isOpen }: Props) {
   const { afterStart } = view.profile;
   const [asking, setAsking] = useState<{ id: string; done: boolean } | null>(null);
-  const [note, setNote] = useState('');
   if (afterStart.length === 0) return null;
   const noted = new Map(view.job.updates.map((one) => [one.id, one]));
   const say = async (id: string, done: boolean, why: string) => {
     if (!(await act({ kind: 'update', id, done, note: why }))) return;
     setAsking(null);
-    setNote('');
   };
   return (
     <Card title="Updates and drivers" hint={`${noted.size} of ${afterStart.length} noted`}>
@@ -53,25 +51,11 @@ export function UpdatesCard({ view, act, busy, isOpen }: Props) {
                 </Button>
               </div>
               {asking?.id === id && (
-                <form
-                  className="mt-2 flex flex-wrap items-end gap-3"
-                  onSubmit={(event) => {
-                    event.preventDefault();
-                    if (note.trim().length >= 3) void say(id, asking.done, note.trim());
-                  }}
-                >
-                  <Field
-                    label="Why all the same"
-                    className="min-w-60 flex-1"
-                    maxLength={200}
-                    autoFocus
-                    value={note}
-                    onChange={({ target }) => setNote(target.value)}
-                  />
-                  <Button type="submit" disabled={busy || note.trim().length < 3}>
-                    Note it
-                  </Button>
-                </form>
+                <WhyForm
+                  label="Why all the same"
+                  busy={busy}
+                  onNote={(why) => void say(id, asking.done, why)}
+                />
               )}
             </li>
           );

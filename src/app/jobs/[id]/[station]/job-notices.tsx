@@ -13,6 +13,8 @@ type Props = {
   onReload: () => void;
   onCancel: () => void;
   onUnderstood: () => void;
+  /** The clock was set, and is right now. */
+  onClockIsRight: () => void;
 };
 
 const noAnswer: Fault = {
@@ -28,7 +30,16 @@ const noConnection: Fault = {
 };
 
 /** What stands between a person and the job as it is: a refusal, a lost connection, somebody else at the same job. */
-export function JobNotices({ fault, waiting, silent, others, onReload, onCancel, onUnderstood }: Props) {
+export function JobNotices({
+  fault,
+  waiting,
+  silent,
+  others,
+  onReload,
+  onCancel,
+  onUnderstood,
+  onClockIsRight,
+}: Props) {
   if (!fault && !waiting && !silent && !others) return null;
   return (
     <div className="flex flex-col gap-2 px-5 pt-3" data-print="no">
@@ -49,6 +60,7 @@ export function JobNotices({ fault, waiting, silent, others, onReload, onCancel,
             ) : (
               <Button onClick={onUnderstood}>Understood</Button>
             )}
+            {fault.code === 'clock-back' && <Button onClick={onClockIsRight}>The clock is right now</Button>}
           </div>
         </FaultNotice>
       )}

@@ -4,7 +4,7 @@ import Link from '@/ui/link';
 import { useRouter } from 'next/navigation';
 import { useCallback, useState } from 'react';
 import { Shell } from '@/app/shell';
-import { isRecording } from '@/core/job';
+import { isRecording, leadsBack } from '@/core/job';
 import type { JobView, PartsView } from '@/core/job-view';
 import { type StationId, stationNames } from '@/core/route';
 import { showBytes } from '@/core/units';
@@ -113,6 +113,7 @@ export function JobScreen({
         onReload={() => void kept.reload()}
         onCancel={kept.cancel}
         onUnderstood={kept.clearFault}
+        onClockIsRight={() => void act({ kind: 'clock-is-right' })}
       />
       <Station station={station} props={props} copy={copy} silent={silent} />
       {noting && (
@@ -203,8 +204,8 @@ function JobHeader({ view, station }: { view: JobView; station: StationId }) {
         </p>
         <p className="text-soft">
           {job.takeIn.oldDrive ? size(job.takeIn.oldDrive.labelGB) : 'empty'} →{' '}
-          {size(view.drive?.labelGB ?? job.takeIn.wantedGB)}
-          {view.drive && view.drive.labelGB !== job.takeIn.wantedGB && (
+          {leadsBack(job) ? 'back to it' : size(view.drive?.labelGB ?? job.takeIn.wantedGB)}
+          {!leadsBack(job) && view.drive && view.drive.labelGB !== job.takeIn.wantedGB && (
             <span className={view.drive.labelGB < job.takeIn.wantedGB ? 'font-semibold text-tight' : ''}>
               {', '}wanted {size(job.takeIn.wantedGB)}
             </span>
