@@ -33,6 +33,7 @@ const coreRooms = [
   'money',
   'logbook',
   'genuine',
+  'learn',
   'placement',
   'health',
   'heat',
