@@ -34,6 +34,7 @@ const coreRooms = [
   'logbook',
   'genuine',
   'learn',
+  'year',
   'placement',
   'health',
   'heat',

@@ -6,6 +6,7 @@ import { nextStep } from '@/core/job';
 import { Settings, Technician } from '@/core/workshop';
 import { loadShippedCatalogue } from './shipped';
 import { recordUse } from './bench-items';
+import { seedPast } from './demo-past';
 import { doAct } from './do-act';
 import { loadContext } from './job-context';
 import { jobOf } from './jobs';
@@ -38,12 +39,12 @@ const DemoWorkshop = z.object({
 });
 
 /** Fills a new demo workshop from `demo/`, through the same use cases that the screens call. */
-export async function seedDemo(runtime: Runtime): Promise<void> {
+export async function seedDemo(runtime: Runtime, hasPast = true): Promise<void> {
   const { database } = runtime;
   if ((await database.query("select 1 from setting where key = 'demo'")).length > 0) return;
   // A kill in the middle of the first start leaves part of a workshop that nobody has seen: it is begun again.
   await database.execute(
-    `truncate issued, photo, price, practice_record, job_history, job, part, device_profile, device_profile_version, technician, setting, bench_item_use, bench_item;
+    `truncate lesson, issued, photo, price, practice_record, job_history, job, part, device_profile, device_profile_version, technician, setting, bench_item_use, bench_item;
      alter sequence job_number restart`,
   );
   const folder = join(runtime.projectFolder, 'demo');
@@ -54,6 +55,7 @@ export async function seedDemo(runtime: Runtime): Promise<void> {
     await loadShippedCatalogue(sql, folder, runtime.now().toISOString());
   });
   await seedPrices(runtime, join(folder, 'prices.json'));
+  if (hasPast) await seedPast(runtime, demo.technicians);
   for (const { label, hoursAgo, ...use } of demo.uses) {
     const at = new Date(runtime.now().getTime() - hoursAgo * 3_600_000).toISOString();
     await recordUse(database, label, { ...use, at, jobId: null });

@@ -1,5 +1,8 @@
 import { ActRequest, type ActKind, type StandInKind, decide, onlyAdds, readsHistory } from '@/core/acts';
+import { type Loaded, lessonsOf } from '@/core/job-view';
+import type { Lesson } from '@/core/learn';
 import { type Result, ok, refuse } from '@/core/result';
+import { keepLessons } from './lessons';
 import { loadContext } from './job-context';
 import { inHand, thingsOf } from './in-hand';
 import { keepNumbers, numbered } from './issue-numbers';
@@ -126,6 +129,8 @@ async function actOn(
       if (!(await saveDecision(sql, runtime, stored, context.by, { ...decision, job }, requestId)))
         return false;
       await keepNumbers(sql, job.id, given, context.at);
+      if (wanted.kind === 'hand-over' || wanted.kind === 'take-back')
+        await keepLessons(sql, job, taughtBy(stored, context));
       if (wanted.kind === 'observe-start') await recordStickSeen(sql, runtime, checked, wanted.outcome);
       return true;
     });
@@ -135,6 +140,11 @@ async function actOn(
     if (requestId !== null && isDouble(error)) return ok(null);
     throw error;
   }
+  if (wanted.kind === 'hand-over' || wanted.kind === 'take-back') runtime.learned.clear();
   runtime.changes.tell(jobId, stored.version + 1);
   return ok(null);
 }
+
+/** What a job teaches as it is handed over; one that is taken back teaches nothing yet, and has no history loaded. */
+const taughtBy = ({ state }: StoredJob, context: Loaded): Lesson[] =>
+  context.history === null ? [] : lessonsOf({ ...state, history: context.history }, context);

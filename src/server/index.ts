@@ -9,6 +9,7 @@ export { addTechnician, bringInCatalogue, changeSettings } from './change-worksh
 export { diskFull, openDatabase, troubleIn } from './database';
 export { logEvent, logTrouble, openLog } from './log';
 export { seedDemo } from './demo';
+export { learnedHere } from './lessons';
 export type { Database, Sql } from './database';
 export { doAct } from './do-act';
 export { startSums, sumsOf, sumsState } from './drive-sums';

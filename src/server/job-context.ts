@@ -2,12 +2,14 @@ import type { JobAct } from '@/core/acts';
 import { type Job, expectedLayout, expectedTarget, newDriveOf, profileOfJob } from '@/core/job';
 import { type Loaded, type SourceSummary } from '@/core/job-view';
 import { BuildIds, buildFrom } from '@/core/fit';
-import { type Drive, type Part, asBrought, singleId } from '@/core/part';
+import { type Learned, caseKeys, factorOf } from '@/core/learn';
+import { type DockCase, type DockCaseHere, type Drive, type Part, asBrought, singleId } from '@/core/part';
 import { type Result, ok } from '@/core/result';
 import type { Technician } from '@/core/workshop';
 import { findParts, partsOfKind } from './parts';
 import { finderOf } from './part-finder';
 import type { StoredJob } from './jobs';
+import { learnedHere } from './lessons';
 import type { Runtime } from './runtime';
 import { evidenceOf } from './start-evidence';
 import { layoutFrom, readSource, readStick } from './source-summary';
@@ -62,6 +64,15 @@ async function sourceOf(runtime: Runtime, { route, dock, stick }: Job): Promise<
   return dock && readSource(runtime, dock.old);
 }
 
+/** A case with what was copied through it here, where anything was. */
+function caseHere(dockCase: DockCase, learned: Learned, drive: Drive | null, at: string): DockCaseHere {
+  const { quantity } = learned.copy;
+  const seen = quantity.effects[caseKeys(dockCase.id, drive?.protocol ?? null)[0] ?? ''];
+  if (!seen) return dockCase;
+  const { least, middle, most } = factorOf(quantity, caseKeys(dockCase.id, drive?.protocol ?? null), at);
+  return { ...dockCase, learned: { least, middle, most, from: seen.count } };
+}
+
 async function contextOf(
   runtime: Runtime,
   { state, profileSha256 }: StoredJob,
@@ -78,6 +89,7 @@ async function contextOf(
   );
   const findBuild = (ids: BuildIds) => buildFrom(ids, profile, finderOf(parts));
   const drive: Drive | null = job.choice && finderOf(parts).drive(job.choice.driveId);
+  const learned = await learnedHere(runtime, job.takeIn.practice);
   const source = await sourceOf(runtime, job);
   const planned =
     !drive || !job.wish
@@ -89,7 +101,8 @@ async function contextOf(
   return ok({
     profile,
     drive,
-    cases,
+    cases: cases.map((one) => caseHere(one, learned, drive, runtime.now().toISOString())),
+    learned,
     sticks: job.route === 'stick' && sticks ? await sticksForJob(runtime, sticks, job, profile) : [],
     technicians,
     at: runtime.now().toISOString(),

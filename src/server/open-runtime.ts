@@ -30,6 +30,8 @@ export type RuntimeOptions = {
   dataFolder: string;
   projectFolder: string;
   kind: 'demo' | 'own';
+  /** Whether the demo has a year behind it; left out, it has. */
+  hasPast?: boolean;
   /** Where image files of real drives lie. */
   drivesFolder?: string | null;
   now?: () => Date;
@@ -87,7 +89,7 @@ export async function openRuntime(options: RuntimeOptions): Promise<Result<Runti
     });
     await finishImports(database);
     const runtime = await assemble(options, database, opened);
-    if (options.kind === 'demo') await seedDemo(runtime);
+    if (options.kind === 'demo') await seedDemo(runtime, options.hasPast ?? true);
     await database.transaction((sql) => forgetOldRequests(sql, daysBefore(at, 7)));
     await noteName(options.dataFolder, (await readSettings(database)).workshop);
     if (options.daily) opened.add(startDaily(runtime, () => clearOldDrives(runtime)));
@@ -161,6 +163,7 @@ async function assemble(options: RuntimeOptions, database: Database, opened: Ope
     sums: new Map(),
     looking: new Set(),
     wipes: new Map(),
+    learned: new Map(),
     streams,
     close: () => opened.close(),
   };

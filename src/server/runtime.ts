@@ -1,4 +1,5 @@
 import type { SourceSummary } from '@/core/job-view';
+import type { Learned } from '@/core/learn';
 import type { Margin } from '@/core/margin';
 import type { Fault, Result } from '@/core/result';
 import type { Dock } from '@/dock';
@@ -56,6 +57,8 @@ export type Runtime = {
   sums: Map<string, SumsMaking>;
   /** Simulated devices that are being looked at: one look at a time for each job. */
   looking: Set<string>;
+  /** What the bench has learned, of practice and of real work; read when it is asked for. */
+  learned: Map<boolean, Learned>;
   /** Old drives that are being overwritten. */
   wipes: Wipes;
   /** Open event streams, ended at shutdown. */

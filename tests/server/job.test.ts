@@ -129,10 +129,10 @@ describe('the demo workshop', () => {
     const { runtime } = workshop;
     const ids = async () => (await benchView(runtime)).cards.map((card) => card.id);
     await taken();
-    await seedDemo(runtime);
+    await seedDemo(runtime, false);
     expect(await ids()).toHaveLength(6);
     await runtime.database.query("delete from setting where key = 'demo'");
-    await seedDemo(runtime);
+    await seedDemo(runtime, false);
     expect(await ids()).toEqual(['Q-0412', 'Q-0413', 'Q-0414', 'Q-0416', 'Q-0415']);
   });
 });

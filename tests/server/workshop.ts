@@ -37,14 +37,18 @@ export type Workshop = {
   close: () => Promise<void>;
 };
 
-/** The demo workshop on a database in memory, with a clock that stands still. */
-export async function openWorkshop(kind: 'demo' | 'own' = 'demo'): Promise<Workshop> {
+/** The demo workshop on a database in memory, with a clock that stands still; its past only where a test is about it. */
+export async function openWorkshop(
+  kind: 'demo' | 'own' = 'demo',
+  { hasPast = false }: { hasPast?: boolean } = {},
+): Promise<Workshop> {
   const folder = await mkdtemp(join(tmpdir(), 'jicara-server-'));
   let nowMs = Date.parse('2026-11-24T08:00:00.000Z');
   const opened = await openRuntime({
     dataFolder: folder,
     projectFolder: process.cwd(),
     kind,
+    hasPast,
     now: () => new Date(nowMs),
     threads: inProcess,
     imageThreads: imagesInProcess,

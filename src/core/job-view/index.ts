@@ -1,3 +1,4 @@
+export { lessonsOf } from './lessons-of-job';
 export { bytesToCopy, copyAskedOf } from './way-facts';
 export { seenWords } from './diagnosis-view';
 export type { DiagnosisView, NextAtPower } from './diagnosis-view';

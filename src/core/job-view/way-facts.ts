@@ -1,6 +1,6 @@
 import type { DeviceProfile } from '../device';
 import { type Connection, type CopyAsked, connections, oldDriveOf, writingOf } from '../link';
-import { type DockCase, type Drive, forecastSectors } from '../part';
+import { type DockCaseHere, type Drive, forecastSectors } from '../part';
 import { type WayFacts, usualRates } from '../route';
 import { factValue } from '../work';
 import type { Job, JobState } from '../job';
@@ -24,7 +24,7 @@ const oldBytesOf = ({ oldDrive }: Job['takeIn']): number =>
 export function copyAskedOf(
   { takeIn, dock }: Pick<Job, 'takeIn' | 'dock'>,
   profile: DeviceProfile,
-  { drive, cases, bytes }: { drive: Drive | null; cases: DockCase[]; bytes: number },
+  { drive, cases, bytes }: { drive: Drive | null; cases: DockCaseHere[]; bytes: number },
 ): CopyAsked {
   const way = profile.ways?.['copy-on-dock'];
   const writing = drive && writingOf(drive);
@@ -39,11 +39,14 @@ export function copyAskedOf(
 }
 
 /** No drive is chosen yet: its case takes something that the device takes. */
-const casesOfPlaces = ({ places }: DeviceProfile, cases: DockCase[]): DockCase[] =>
+const casesOfPlaces = ({ places }: DeviceProfile, cases: DockCaseHere[]): DockCaseHere[] =>
   cases.filter(({ takes }) => places.some(({ protocols }) => protocols.some((one) => takes.includes(one))));
 
 /** With both drives on the dock only their own cases count. */
-const casesOfDock = ({ caseId, oldCaseId }: NonNullable<Job['dock']>, cases: DockCase[]): DockCase[] => {
+const casesOfDock = (
+  { caseId, oldCaseId }: NonNullable<Job['dock']>,
+  cases: DockCaseHere[],
+): DockCaseHere[] => {
   const own = cases.filter(({ id }) => id === caseId || id === oldCaseId);
   return own.length > 0 ? own : cases;
 };
@@ -52,7 +55,7 @@ const casesOfDock = ({ caseId, oldCaseId }: NonNullable<Job['dock']>, cases: Doc
 export function connectionsOf(
   job: Job,
   profile: DeviceProfile,
-  here: { drive: Drive | null; cases: DockCase[]; source: Pick<SourceSummary, 'usedBytes'> | null },
+  here: { drive: Drive | null; cases: DockCaseHere[]; source: Pick<SourceSummary, 'usedBytes'> | null },
 ): Connection[] {
   const bytes = bytesToCopy(job, here.source);
   return bytes === null ? [] : connections(copyAskedOf(job, profile, { ...here, bytes }));
@@ -62,7 +65,7 @@ export function connectionsOf(
 export function wayFactsOf(
   { job, facts }: JobState,
   profile: DeviceProfile,
-  { drive, cases, source }: { drive: Drive | null; cases: DockCase[]; source: SourceSummary | null },
+  { drive, cases, source }: { drive: Drive | null; cases: DockCaseHere[]; source: SourceSummary | null },
 ): WayFacts {
   const encrypted = factValue(facts, 'encryption.on');
   return {

@@ -1,6 +1,7 @@
 import type { DeviceProfile } from '../device';
 import type { Layout } from '../disk';
 import type { Build, BuildIds } from '../fit';
+import type { Learned } from '../learn';
 import type { MoneySettings } from '../money';
 import type { Drive } from '../part';
 import type { Technician } from '../workshop';
@@ -23,6 +24,8 @@ export type DecideContext = JobContext & {
   by: string;
   /** What work costs here, for acts that ask; left out elsewhere, null where the workshop has not said. */
   money?: { settings: MoneySettings | null; currency: string };
+  /** What this bench has learned; left out where nobody asked. */
+  learned?: Learned;
   /** The whole history, for acts that read it; null where it was not loaded. */
   history: HistoryEntry[] | null;
 };

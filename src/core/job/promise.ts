@@ -1,6 +1,7 @@
-import { type Margin, about, atMost, exact, missing } from '../margin';
+import { type Estimate, type Margin, about, atMost, exact, missing } from '../margin';
 import { writesItself } from '../route';
-import type { JobContext } from './context';
+import { handsKeys, sumOf } from '../learn';
+import type { DecideContext, JobContext } from './context';
 import { leadsBack } from './opened-again';
 import { stepsOf } from './steps-of';
 import type { JobState } from './job';
@@ -18,16 +19,18 @@ function restoreMinutes({ facts, job }: JobState, { profile }: JobContext): numb
   return way.hands.middle + way.alone.middle;
 }
 
-/** Seconds of work and waiting left in a job. `copySecondsLeft` null where nothing of the copy is known yet. */
-export function workLeftSeconds(
+/** Fewer steps than this seen of whoever does it, or of this device, are no measure yet: the named default stands. */
+const leastLearned = 12;
+
+/** Work and waiting left in a job, seconds: usual minutes, or as this bench has learned them. */
+function workLeft(
   state: JobState,
-  context: JobContext,
+  context: JobContext & Pick<Partial<DecideContext>, 'by' | 'learned'>,
+  at: string,
   copySecondsLeft: number | null,
-): number {
+): Estimate & { known: true } {
   const { job, facts, doneSteps } = state;
-  const hands = stepsOf(job, context)
-    .filter((step) => !doneSteps.includes(step.id))
-    .reduce((total, step) => total + step.minutes, 0);
+  const left = stepsOf(job, context).filter((step) => !doneSteps.includes(step.id));
   const desk =
     (job.choice ? 0 : deskMinutes.choose) +
     (job.wish ? 0 : deskMinutes.layOut) +
@@ -41,21 +44,46 @@ export function workLeftSeconds(
     (facts['device.started']?.value ? 0 : deskMinutes.start) +
     (job.proved ? 0 : deskMinutes.prove) +
     (job.handedOver ? 0 : deskMinutes.sheet);
-  return (hands + desk) * 60 + (facts['copy.verified'] ? 0 : (copySecondsLeft ?? 0));
+  const fixed = desk * 60 + (facts['copy.verified'] ? 0 : (copySecondsLeft ?? 0));
+  const { quantity } = context.learned?.hands ?? { quantity: null };
+  const pieces = left.map(({ id, minutes }) => ({
+    usual: minutes,
+    keys: handsKeys(context.by ?? '', context.profile.id, id),
+  }));
+  const hands =
+    quantity && quantity.seen >= leastLearned && pieces.length > 0 ? sumOf(quantity, pieces, at) : null;
+  const { less, more } = handworkSpread;
+  if (!hands) {
+    const value = fixed + left.reduce((sum, { minutes }) => sum + minutes * 60, 0);
+    return about(value, value * less, value * more, {
+      kind: 'default',
+      note: 'usual minutes of this device, −20 % +40 %; nobody has measured them here',
+    });
+  }
+  const value = fixed + hands.middle * 60;
+  return about(
+    value,
+    fixed * less + (hands.middle - hands.least) * 60,
+    fixed * more + (hands.most - hands.middle) * 60,
+    { kind: 'computed', note: `${hands.from} times such steps were done here; desk and waits −20 % +40 %` },
+  );
 }
+
+/** Seconds of work and waiting left in a job. `copySecondsLeft` null where nothing of the copy is known yet. */
+export const workLeftSeconds = (
+  state: JobState,
+  context: JobContext,
+  copySecondsLeft: number | null,
+): number => workLeft(state, context, new Date(0).toISOString(), copySecondsLeft).value;
 
 /** The promise as a margin: work left at most the time left, seconds. Without a promise the limit is missing. */
 export function promiseMargin(
   state: JobState,
-  context: JobContext,
+  context: JobContext & Pick<Partial<DecideContext>, 'by' | 'learned'>,
   now: Date,
   copySecondsLeft: number | null,
 ): Margin {
-  const left = workLeftSeconds(state, context, copySecondsLeft);
-  const value = about(left, left * handworkSpread.less, left * handworkSpread.more, {
-    kind: 'default',
-    note: 'usual minutes of this device, −20 % +40 %',
-  });
+  const value = workLeft(state, context, now.toISOString(), copySecondsLeft);
   const { promisedAt } = state.job.takeIn;
   const limit = promisedAt
     ? exact((Date.parse(promisedAt) - now.getTime()) / 1000, { kind: 'owner', note: 'promised at take-in' })

@@ -64,7 +64,7 @@ export const nothingLearned: Quantity = Object.freeze({
 });
 
 /** What is believed of a cause at a moment: wider the longer nothing was seen of it. */
-function effectAt({ effects }: Quantity, key: string, atMs: number): Effect {
+function effectAt({ effects }: Pick<Quantity, 'effects'>, key: string, atMs: number): Effect {
   const {
     mean,
     variance,
@@ -100,35 +100,39 @@ export function believed(
   };
 }
 
-/** Takes one observation into account. */
-export function learn(quantity: Quantity, { ratio, keys, at }: Observation): Quantity {
-  const y = Math.log(Math.min(mostRatio, Math.max(1 / mostRatio, ratio)));
-  const atMs = Date.parse(at);
-  const effects = keys.map((key) => effectAt(quantity, key, atMs));
-  const mean = effects.reduce((sum, effect) => sum + effect.mean, 0);
-  const shared = effects.reduce((sum, { variance }) => sum + variance, 0);
-  const noise = noiseVariance(quantity);
-  const off = y - mean;
-  const score = off / Math.sqrt(shared + noise);
-  const { freedom } = learning;
-  const weight = Math.min(1, (freedom + 1) / (freedom + score * score));
-  const total = shared + noise / weight;
-  const moved = keys.map((key, i): [string, Effect] => {
-    const { mean: before, variance, count } = effects[i]!;
-    const gain = variance / total;
-    return [key, { mean: before + gain * off, variance: variance * (1 - gain), atMs, count: count + 1 }];
-  });
-  // What of the miss is noise, by its share of the variance; and what stays open of it.
-  const share = noise / weight / total;
-  const square = weight * ((share * off) ** 2 + share * shared);
-  return {
-    effects: { ...quantity.effects, ...Object.fromEntries(moved) },
-    noise: {
-      sum: quantity.noise.sum * learning.keeps + square,
-      weight: quantity.noise.weight * learning.keeps + 1,
-    },
-    scores: [...quantity.scores.slice(1 - learning.looksBack), score],
-    sumScores: quantity.sumScores,
-    seen: quantity.seen + 1,
-  };
+/** Takes observations into account, in their order. */
+export function learnInto(quantity: Quantity, observations: readonly Observation[]): Quantity {
+  // One copy for all of them: a year has thousands.
+  const effects: Record<string, Effect> = { ...quantity.effects };
+  const scores = [...quantity.scores];
+  let { noise, seen } = quantity;
+  for (const { ratio, keys, at } of observations) {
+    const y = Math.log(Math.min(mostRatio, Math.max(1 / mostRatio, ratio)));
+    const atMs = Date.parse(at);
+    const before = keys.map((key) => effectAt({ effects }, key, atMs));
+    const mean = before.reduce((sum, effect) => sum + effect.mean, 0);
+    const shared = before.reduce((sum, { variance }) => sum + variance, 0);
+    const own = noise.sum / noise.weight;
+    const off = y - mean;
+    const score = off / Math.sqrt(shared + own);
+    const { freedom } = learning;
+    const weight = Math.min(1, (freedom + 1) / (freedom + score * score));
+    const total = shared + own / weight;
+    for (const [i, key] of keys.entries()) {
+      const { mean: was, variance, count } = before[i]!;
+      const gain = variance / total;
+      effects[key] = { mean: was + gain * off, variance: variance * (1 - gain), atMs, count: count + 1 };
+    }
+    // What of the miss is noise, by its share of the variance; and what stays open of it.
+    const share = own / weight / total;
+    const square = weight * ((share * off) ** 2 + share * shared);
+    noise = { sum: noise.sum * learning.keeps + square, weight: noise.weight * learning.keeps + 1 };
+    scores.push(score);
+    seen += 1;
+  }
+  return { effects, noise, scores: scores.slice(-learning.looksBack), sumScores: quantity.sumScores, seen };
 }
+
+/** Takes one observation into account. */
+export const learn = (quantity: Quantity, observation: Observation): Quantity =>
+  learnInto(quantity, [observation]);

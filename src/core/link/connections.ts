@@ -1,5 +1,5 @@
 import type { CopyRates } from '../disk';
-import { type DockCase, type Protocol, casesFor } from '../part';
+import { type DockCaseHere, type Protocol, casesFor } from '../part';
 import {
   type CopyLink,
   type Pass,
@@ -19,8 +19,8 @@ export type ConnectionKind = (typeof connectionKinds)[number];
 export type Connection = {
   kind: ConnectionKind;
   /** Null where no case here takes the old drive: a port of the computer itself, or the device, reads it. */
-  oldCase: DockCase | null;
-  newCase: DockCase;
+  oldCase: DockCaseHere | null;
+  newCase: DockCaseHere;
   cases: number;
   /** Reading the old drive into a file first, where both take turns in a case. */
   before: Pass | null;
@@ -40,7 +40,7 @@ export type CopyAsked = {
   old: OldDrive;
   /** The drive that was chosen; null while none is. */
   drive: { protocol: Protocol; writing: Writing } | null;
-  cases: DockCase[];
+  cases: DockCaseHere[];
   /** Whether the device itself can copy onto a drive in a case. */
   inDevice: boolean;
 };
@@ -60,8 +60,8 @@ const readBack = (bytes: number, newCase: CopyLink, drive: CopyAsked['drive']): 
 function connected(
   asked: CopyAsked,
   kind: ConnectionKind,
-  oldCase: DockCase | null,
-  newCase: DockCase,
+  oldCase: DockCaseHere | null,
+  newCase: DockCaseHere,
 ): Connection {
   const { bytes, old, drive } = asked;
   const entry = caseLink(newCase);
@@ -130,7 +130,7 @@ export function savedBy(bytesLess: number, asked: CopyAsked, kind: ConnectionKin
 }
 
 /** The rate of a copy's narrowest link one way, middle, bytes/s: what a copy is expected to keep up. */
-export const linkRate = (oldReads: CopyLink, oldCase: DockCase | null, newCase: DockCase): number =>
+export const linkRate = (oldReads: CopyLink, oldCase: DockCaseHere | null, newCase: DockCaseHere): number =>
   Math.min(oldReads.rate.middle, oldCase?.rateBytesPerS ?? Infinity, newCase.rateBytesPerS);
 
 /** Mean rates of both passes over so many bytes, bytes/s: for lists of single operations that add up to the whole. */

@@ -1,5 +1,5 @@
 import { type Known, highest, lowest } from '../margin';
-import { type DockCase, type Drive, burstWriteRate, readRate, sustainedWriteRate } from '../part';
+import { type DockCaseHere, type Drive, burstWriteRate, readRate, sustainedWriteRate } from '../part';
 import { cacheBytes } from './drive-chain';
 import type { Spread } from './rate-watch';
 
@@ -7,19 +7,19 @@ import type { Spread } from './rate-watch';
 export type CopyLink = { name: string; rate: Spread };
 
 /**
- * How far real copies stray from a case's stated rate, as shares of it: a named default until the logbook knows the bench's own.
+ * How far real copies stray from a case's stated rate, as shares of it: a named default for a case that nothing was copied through here.
  * Slow: a warm case, small files in crumbs; fast: a short cable and a good port.
  */
 export const caseSpread = { least: 0.6, most: 1.1 } as const;
 
-export const caseLink = ({ model, rateBytesPerS }: DockCase): CopyLink => ({
-  name: `case ${model}`,
-  rate: {
-    least: rateBytesPerS * caseSpread.least,
-    middle: rateBytesPerS,
-    most: rateBytesPerS * caseSpread.most,
-  },
-});
+/** A case as a link of the chain: as it was measured here, else by its data sheet. */
+export function caseLink({ model, rateBytesPerS, learned }: DockCaseHere): CopyLink {
+  const { least, middle, most } = learned ?? { ...caseSpread, middle: 1 };
+  return {
+    name: `case ${model}`,
+    rate: { least: rateBytesPerS * least, middle: rateBytesPerS * middle, most: rateBytesPerS * most },
+  };
+}
 
 /** How a drive takes a long write: at its burst rate until the fast cache is full, at its kept-up rate after. */
 export type Writing = {

@@ -21,3 +21,8 @@ export const DockCaseShape = z.object({
 /** A case as it may come in. */
 export const DockCase = checked(DockCaseShape);
 export type DockCase = z.infer<typeof DockCaseShape>;
+
+/** A case on a bench that has copied through it: the factor on its stated rate, and from how many copies that comes. */
+export type DockCaseHere = DockCase & {
+  learned?: { least: number; middle: number; most: number; from: number };
+};

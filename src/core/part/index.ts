@@ -12,6 +12,7 @@ export { forecastSectors, freeShownBytes, sectorsFromLabel } from './capacity';
 export type { SectorBytes } from './capacity';
 export { Day, PartId, shortText } from './common';
 export { DockCase } from './dock-case';
+export type { DockCaseHere } from './dock-case';
 export { casesFor } from './cases-for';
 export { Drive, DriveMeasures, Duty, OwnSink, Protocol } from './drive';
 export {

@@ -17,6 +17,12 @@ const inCases = ({ kind, oldCase, newCase }: Connection) =>
       ? `${kind === 'in-turn' ? 'both' : 'each'} in ${kind === 'in-turn' ? 'the' : 'a'} ${newCase.model}`
       : `old drive ${oldCase ? `in the ${oldCase.model}` : 'at a port of the computer'}, new drive in the ${newCase.model}`;
 
+/** From how much a case’s rate comes. */
+const learnedWords = ({ model, learned }: Connection['newCase']): string =>
+  learned
+    ? `${learned.from} ${learned.from === 1 ? 'copy' : 'copies'} through the ${model} here`
+    : `the stated rate of the ${model}: nobody has measured it here`;
+
 /** Bytes whose saving is told: what an owner can be asked to delete. */
 const lessBytes = 10e9;
 
@@ -65,6 +71,8 @@ export function CopyForecast({
         <dd>{inCases(best)}</dd>
         <dt className="text-soft">Held up by</dt>
         <dd>{best.there.slowest}</dd>
+        <dt className="text-soft">By</dt>
+        <dd>{learnedWords(best.newCase)}</dd>
         <dt className="text-soft">Old drive</dt>
         <dd>
           {showRate(rate.least, show.locale)} to {showRate(rate.most, show.locale)}, {asked.old.from}

@@ -1,0 +1,41 @@
+import * as z from 'zod';
+
+/**
+ * What jobs teach: minutes of a step of the hands; bytes a second of a copy through a case; minutes that a device works alone; a read test
+ * against the chain; how far a drive warms above its room.
+ */
+export const lessonKinds = ['hands', 'copy', 'alone', 'read-test', 'heat'] as const;
+export type LessonKind = (typeof lessonKinds)[number];
+
+/** One thing that a job taught: what was usual, what came, and what it hangs on, coarse to fine. */
+export const Lesson = z.object({
+  kind: z.enum(lessonKinds),
+  /** As it was said before anybody had measured: minutes, bytes a second, K. */
+  usual: z.number().positive(),
+  actual: z.number().positive(),
+  keys: z.array(z.string().min(1).max(160)).min(1).max(4),
+  at: z.iso.datetime(),
+});
+export type Lesson = z.infer<typeof Lesson>;
+
+/** A lesson with the job that taught it. */
+export type LessonOfJob = Lesson & { jobId: string };
+
+/** What the minutes of a step hang on: who does it, on which device, and the step itself. */
+export const handsKeys = (by: string, profileId: string, stepId: string): string[] => [
+  `person ${by}`,
+  `device ${profileId}`,
+  `step ${profileId} ${stepId}`,
+];
+
+/** What a rate through a case hangs on: the case, and the kind of drive in it where that is known. */
+export const caseKeys = (caseId: string, protocol: string | null): string[] => [
+  `case ${caseId}`,
+  ...(protocol === null ? [] : [`case ${caseId} ${protocol}`]),
+];
+
+/** What a copy’s rate hangs on: the case of the new drive, and where the old one was read. */
+export const copyKeys = (caseId: string, oldCaseId: string | null, protocol: string): string[] => [
+  `read at ${oldCaseId ?? 'a port'}`,
+  ...caseKeys(caseId, protocol),
+];
