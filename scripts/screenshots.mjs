@@ -48,15 +48,11 @@ const browser = await openBrowser();
 async function picture(
   name,
   path,
-  { dark = false, width = 1280, height = 800, ready, image, chart = false, practise = false } = {},
+  { dark = false, width = 1280, height = 800, ready, chart = false, practise = false } = {},
 ) {
   const page = await browser.newPage({ viewport: { width, height }, colorScheme: dark ? 'dark' : 'light' });
   await page.goto(address + path);
   await page.evaluate(() => document.fonts.ready);
-  if (image) {
-    await page.getByLabel('Image to look into').setInputFiles(image);
-    await page.getByRole('img', { name: /Map of the drive/u }).waitFor();
-  }
   if (practise) {
     await page.locator('html[data-keys="heard"]').waitFor({ state: 'attached' });
     await page.keyboard.press('Enter');
@@ -249,9 +245,7 @@ try {
   await papers();
   await taught();
   await picture('practice', '/practice', { practise: true });
-  await picture('look-inside', '/look-inside', {
-    image: join(demo.folder, 'dock', 'drives', docked.dock.old.benchLabel, 'image.img'),
-  });
+  await picture('learned', '/learned');
 } finally {
   await browser.close();
   await demo.stop();

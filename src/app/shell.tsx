@@ -18,6 +18,7 @@ const screens: Findable[] = [
   { href: '/jobs/new', label: 'Take in a device', hint: 'a new job' },
   { href: '/ask', label: 'Ask', hint: 'will this drive do?' },
   { href: '/logbook', label: 'Logbook', hint: 'every job that was ever here' },
+  { href: '/learned', label: 'What the bench has learned', hint: 'forecasts held against what came' },
   { href: '/parts', label: 'Parts', hint: 'drives, heatsinks, pads, adapters, cases' },
   { href: '/devices', label: 'Devices', hint: 'what is known of each kind' },
   { href: '/dock', label: 'Dock', hint: 'what runs, what may be unplugged' },

@@ -10,6 +10,7 @@ export { diskFull, openDatabase, troubleIn } from './database';
 export { logEvent, logTrouble, openLog } from './log';
 export { seedDemo } from './demo';
 export { learnedHere } from './lessons';
+export { learnedPage } from './learned-view';
 export type { Database, Sql } from './database';
 export { doAct } from './do-act';
 export { startSums, sumsOf, sumsState } from './drive-sums';

@@ -323,6 +323,8 @@ it('the new screens hold WCAG AA by axe, in light and in dark', async () => {
       '/devices',
       '/devices/quenlo-atrium',
       '/jobs/Q-0413/fit',
+      '/logbook',
+      '/learned',
     ]) {
       await visit(page, path);
       await page.getByRole('main').waitFor();

@@ -33,6 +33,7 @@ it('nothing runs off sideways: laptop, upright tablet, phone', async () => {
       '/devices/braskit-osprey',
       '/jobs/Q-0412/fit',
       '/logbook',
+      '/learned',
       `/jobs/${heron}/things`,
       `/jobs/${heron}/cost`,
       `/jobs/${heron}/label`,

@@ -55,7 +55,10 @@ export function LogbookScreen({
         <p role="status" className="text-soft">
           {answer.count === 1 ? '1 job' : `${answer.count} jobs`}
         </p>
-        <span className="ml-auto flex gap-2">
+        <span className="ml-auto flex flex-wrap gap-2">
+          <Link className={file} href="/learned">
+            What it taught
+          </Link>
           <a className={file} href={`/api/logbook?${paramsOf(query)}&as=csv`} download>
             CSV
           </a>

@@ -8,3 +8,5 @@ export { Lesson, caseKeys, copyKeys, handsKeys, lessonKinds } from './lesson';
 export type { LessonKind, LessonOfJob } from './lesson';
 export { below, calibrationOf, placeOn } from './calibration';
 export type { Calibration, Held } from './calibration';
+export { learnedView } from './learned-view';
+export type { HeldLine, LearnedKindView, LearnedLine } from './learned-view';
