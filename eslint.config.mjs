@@ -35,6 +35,7 @@ const coreRooms = [
   'genuine',
   'learn',
   'year',
+  'day',
   'placement',
   'health',
   'heat',
