@@ -15,6 +15,7 @@ const KeysDialog = dynamic(() => import('@/ui/keys-dialog').then((m) => m.KeysDi
 
 const screens: Findable[] = [
   { href: '/', label: 'Bench', hint: 'what to pick up now' },
+  { href: '/day', label: 'The day', hint: 'what to pick up so that all promises hold' },
   { href: '/jobs/new', label: 'Take in a device', hint: 'a new job' },
   { href: '/ask', label: 'Ask', hint: 'will this drive do?' },
   { href: '/logbook', label: 'Logbook', hint: 'every job that was ever here' },

@@ -9,6 +9,7 @@ export { addTechnician, bringInCatalogue, changeSettings } from './change-worksh
 export { diskFull, openDatabase, troubleIn } from './database';
 export { logEvent, logTrouble, openLog } from './log';
 export { seedDemo } from './demo';
+export { dayView } from './day-view';
 export { learnedHere } from './lessons';
 export { learnedPage } from './learned-view';
 export type { Database, Sql } from './database';

@@ -24,7 +24,7 @@ export async function saveSettings(sql: Sql, settings: Settings): Promise<void> 
 }
 
 export const allTechnicians = (sql: Sql) =>
-  sql.query<Technician>('select initials, name, mains from technician order by initials');
+  sql.query<Technician>('select initials, name, mains, hours from technician order by initials');
 
 /** Who works at the window that asks: whom it names, where that is a technician here; else whom the workshop names. */
 export async function whoWorks(sql: Sql, asked: string | null): Promise<string | null> {
@@ -34,8 +34,8 @@ export async function whoWorks(sql: Sql, asked: string | null): Promise<string |
 
 export async function saveTechnician(sql: Sql, technician: Technician): Promise<void> {
   await sql.query(
-    `insert into technician (initials, name, mains) values ($1, $2, $3)
-     on conflict (initials) do update set name = excluded.name, mains = excluded.mains`,
-    [technician.initials, technician.name, technician.mains],
+    `insert into technician (initials, name, mains, hours) values ($1, $2, $3, $4)
+     on conflict (initials) do update set name = excluded.name, mains = excluded.mains, hours = excluded.hours`,
+    [technician.initials, technician.name, technician.mains, technician.hours],
   );
 }

@@ -4,6 +4,10 @@ export const showMoment = (iso: string, { locale, timeZone }: { locale: string; 
     new Date(iso),
   );
 
+/** A moment of the day in the workshop's own time zone: "16:30". */
+export const showTime = (iso: string, { locale, timeZone }: { locale: string; timeZone: string }): string =>
+  new Intl.DateTimeFormat(locale, { hour: '2-digit', minute: '2-digit', timeZone }).format(new Date(iso));
+
 export const showDay = (iso: string, { locale, timeZone }: { locale: string; timeZone: string }): string =>
   new Intl.DateTimeFormat(locale, { weekday: 'long', day: 'numeric', month: 'long', timeZone }).format(
     new Date(iso),

@@ -34,6 +34,7 @@ it('nothing runs off sideways: laptop, upright tablet, phone', async () => {
       '/jobs/Q-0412/fit',
       '/logbook',
       '/learned',
+      '/day',
       `/jobs/${heron}/things`,
       `/jobs/${heron}/cost`,
       `/jobs/${heron}/label`,
@@ -78,6 +79,19 @@ it('the main thread stays free while drives and pads are tried: no task over 50 
       while (performance.now() < end);
     });
   expect(await longestTaskMs(page, busy)).toBeGreaterThan(50);
+});
+
+it('the day says what comes next for whoever works, and Enter goes there', async () => {
+  const { page } = seen;
+  await visit(page, '/');
+  await page.getByRole('link', { name: 'The day', exact: true }).click();
+  await page.getByText('Next for Ines Marrow').waitFor();
+  await page.getByText(/All done .*, (as short as it can be|at most \d+ % longer)/u).waitFor();
+  expect(await page.getByRole('link', { name: /: (Open|Copy, read back|Close), /u }).count()).toBeGreaterThan(
+    3,
+  );
+  await page.keyboard.press('Enter');
+  await page.waitForURL(/\/jobs\/Q-\d{4}/u);
 });
 
 it('a second family: captive screws, 10 % held back, and a device that starts only on the charger', async () => {

@@ -7,6 +7,7 @@ import { Bench, DueDrives, HandedOver } from '@/ui/bench';
 import { promiseWords } from '@/ui/promise-words';
 import { Button } from '@/ui/button';
 import { showDay } from '@/ui/clock';
+import Link from '@/ui/link';
 import { KeyCap } from '@/ui/key-cap';
 import { UnreadJobs } from '@/ui/unread-rows';
 import { useKeys } from '@/ui/use-keys';
@@ -40,7 +41,15 @@ export function BenchScreen({ view }: { view: BenchView }) {
           {view.cards.length} {view.cards.length === 1 ? 'device' : 'devices'} on the bench
           {late > 0 ? ` · ${late} will be late` : view.cards.length > 0 ? ' · no promise is late' : ''}
         </p>
-        <div className="ml-auto">
+        <div className="ml-auto flex flex-wrap gap-2">
+          {view.cards.length > 0 && (
+            <Link
+              href="/day"
+              className="inline-flex min-h-11 items-center rounded-xl border border-line-strong bg-surface px-4 font-semibold hover:bg-sunken"
+            >
+              The day
+            </Link>
+          )}
           <Button
             keyName={settings.singleKeys ? 'T' : undefined}
             onClick={takeIn}

@@ -14,6 +14,7 @@ import { Field } from '@/ui/field';
 import { MoneyForm } from '@/ui/money-form';
 import { FaultNotice } from '@/ui/notice';
 import { Card, StationFrame } from '@/ui/station-frame';
+import { HoursField } from '@/ui/hours-field';
 import { useKeys } from '@/ui/use-keys';
 
 /** Who works here, and how this workshop counts: currency, language of numbers, time zone, pace of the simulated dock. */
@@ -66,7 +67,7 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
     setSaved(done.ok);
     if (done.ok) router.refresh();
   };
-  const trained = async (technician: Technician) => {
+  const keepTechnician = async (technician: Technician) => {
     const done = await post<Technician>('/api/workshop/technicians', technician);
     setFault(done.ok ? null : done.fault);
     if (done.ok) router.refresh();
@@ -83,27 +84,40 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
           <>
             <h2 className="mb-2 text-[17px]">Technicians</h2>
             <ul className="mb-4">
-              {frame.technicians.map(({ initials, name, mains }) => (
-                <li
-                  key={initials}
-                  className="flex gap-3 border-b border-dashed border-line py-1.5 last:border-0"
-                >
-                  <b className="figures w-10">{initials}</b>
-                  <span className="min-w-0 break-words">
-                    {name}
-                    <label className="flex min-h-11 cursor-pointer items-center gap-2 text-[13px] text-soft">
-                      <input
-                        type="checkbox"
-                        className="size-5 accent-(--cochineal)"
-                        checked={mains}
-                        onChange={(event) => void trained({ initials, name, mains: event.target.checked })}
+              {frame.technicians.map((technician) => {
+                const { initials, name, mains, hours } = technician;
+                return (
+                  <li
+                    key={initials}
+                    className="flex gap-3 border-b border-dashed border-line py-1.5 last:border-0"
+                  >
+                    <b className="figures w-10">{initials}</b>
+                    <span className="min-w-0 break-words">
+                      {name}
+                      <label className="flex min-h-11 cursor-pointer items-center gap-2 text-[13px] text-soft">
+                        <input
+                          type="checkbox"
+                          className="size-5 accent-(--cochineal)"
+                          checked={mains}
+                          onChange={(event) =>
+                            void keepTechnician({ ...technician, mains: event.target.checked })
+                          }
+                        />
+                        trained for mains supplies
+                      </label>
+                      <HoursField
+                        key={hours ?? 'usual'}
+                        name={name}
+                        hours={hours}
+                        onKeep={(next) => void keepTechnician({ ...technician, hours: next })}
                       />
-                      trained for mains supplies
-                    </label>
-                  </span>
-                  {frame.settings.working === initials && <span className="ml-auto text-clear">working</span>}
-                </li>
-              ))}
+                    </span>
+                    {frame.settings.working === initials && (
+                      <span className="ml-auto text-clear">working</span>
+                    )}
+                  </li>
+                );
+              })}
             </ul>
             <AddTechnician />
           </>

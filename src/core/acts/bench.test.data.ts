@@ -113,7 +113,7 @@ export class Bench {
         }),
       layout: layout?.ok ? layout.value : null,
       sticks: this.sticks,
-      technicians: [{ initials: 'IM', name: 'Ines Marrow', mains: this.mains }],
+      technicians: [{ initials: 'IM', name: 'Ines Marrow', mains: this.mains, hours: null }],
       at: this.at,
       by: 'IM',
       history: this.state.history,

@@ -1,4 +1,4 @@
-export type { Day, DayJob, DayTask, Slot, Worker } from './model';
+export type { Day, DayJob, DayTask, DayView, Slot, Worker } from './model';
 export { planDay } from './plan';
 export type { Plan } from './plan';
 export { chancesOf } from './chances';

@@ -47,5 +47,8 @@ export type Day = {
   machines: Readonly<Record<string, number>>;
 };
 
+/** What a day is planned from, as it stands at a moment: times in minutes from `now`, and jobs that could not be read. */
+export type DayView = { now: string; day: Day; unread: { id: string; why: string }[] };
+
 /** Where a task stands in the plan. */
 export type Slot = { taskId: string; from: number; to: number; by: string | null };

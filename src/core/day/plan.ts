@@ -145,12 +145,15 @@ export function planDay(day: Day, random: () => number, former: readonly string[
   }
   const { order, placed } = best;
   const endMin = endOf(placed);
+  // Before anybody is here there is no day: a night in front of it makes no plan better.
+  const begins = Math.min(leastMin, ...placed.from);
   const never = day.tasks.flatMap(({ id }, i) => (Number.isFinite(placed.to[i] ?? 0) ? [] : [id]));
   return {
     slots: slotsOf(prepared, placed).filter(({ to }) => Number.isFinite(to)),
     endMin,
     leastMin,
-    gap: never.length > 0 || leastMin <= 0 ? 0 : Math.max(0, endMin / leastMin - 1),
+    gap:
+      never.length > 0 || leastMin <= begins ? 0 : Math.max(0, (endMin - begins) / (leastMin - begins) - 1),
     never,
     order: order.flatMap((i) => day.tasks[i]?.id ?? []),
   };

@@ -1,3 +1,4 @@
+export { dayTasksOf } from './day-tasks';
 export { lessonsOf } from './lessons-of-job';
 export { bytesToCopy, copyAskedOf } from './way-facts';
 export { seenWords } from './diagnosis-view';

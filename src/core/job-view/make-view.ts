@@ -1,3 +1,4 @@
+import type { Spread } from '../link';
 import {
   type DecideContext,
   stepsOf,
@@ -37,6 +38,14 @@ export function copySecondsLeft(
   if (copy.kind === 'running' && state.job.takeIn.practice) return null;
   const { profile, drive, cases, source } = loaded;
   return connectionsOf(state.job, profile, { drive, cases, source })[0]?.whole.middle ?? null;
+}
+
+/** Minutes that a copy still takes, as a range; null where nothing is known of it. */
+export function copySpread(state: JobState, loaded: Loaded, copy: CopyState): Spread | null {
+  const running = copy.kind === 'running' ? copy.progress?.rate.secondsLeft : undefined;
+  const { profile, drive, cases, source } = loaded;
+  const seconds = running ?? connectionsOf(state.job, profile, { drive, cases, source })[0]?.whole;
+  return seconds ? { least: seconds.least / 60, middle: seconds.middle / 60, most: seconds.most / 60 } : null;
 }
 
 /** What of a job’s view an act can change, from its state and what was loaded for it alone. */

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { MoneySettings } from '../money';
+import { parseHours } from './hours';
 import { locales, benchAirs } from './setting-choices';
 
 const isTimeZone = (zone: string) => {
@@ -50,5 +51,13 @@ export const Technician = z.object({
   name: z.string().trim().min(1, 'Say the name.').max(80, 'Keep the name under 80 characters.'),
   /** Trained for mains supplies and allowed by local rules to open them. */
   mains: z.boolean().default(false),
+  /** When they work on a usual day, as typed; null: the usual hours; empty: not here. */
+  hours: z
+    .string()
+    .trim()
+    .max(80)
+    .refine((text) => parseHours(text).ok, 'Type hours such as 08:00-12:00, 12:30-17:00.')
+    .nullable()
+    .default(null),
 });
 export type Technician = z.infer<typeof Technician>;

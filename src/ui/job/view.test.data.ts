@@ -50,7 +50,7 @@ export function viewOf(bench: Bench, more: Partial<JobView> = {}): JobView {
   };
   const frame: JobView['frame'] = {
     settings: { ...defaultSettings, working: 'IM' },
-    technicians: [{ initials: 'IM', name: 'Ines Marrow', mains: false }],
+    technicians: [{ initials: 'IM', name: 'Ines Marrow', mains: false, hours: null }],
     now: '2026-11-24T08:00:00.000Z',
     hasProfiles: true,
     isDemo: true,

@@ -1,0 +1,144 @@
+import type { CopyState } from '../copy';
+import type { DayJob, DayTask } from '../day';
+import { handsKeys, sumOf } from '../learn';
+import type { Spread } from '../link';
+import {
+  type JobState,
+  currentStation,
+  handworkSpread,
+  leadsBack,
+  stationHold,
+  stationStatesOf,
+  stepsOf,
+  waitUntil,
+  holdsOf,
+} from '../job';
+import { stationNames, writesItself } from '../route';
+import { type HandStep, copyMayGoIn } from '../work';
+import { type Loaded, copySpread } from './make-view';
+
+/** Usual minutes of what is no handwork, as the promise counts them. */
+const desk = { choose: 3, layOut: 2, dock: 3, start: 4, prove: 6, sheet: 4 } as const;
+/** Fewer steps seen than this are no measure yet. */
+const leastLearned = 12;
+
+const usual = (minutes: number): Spread => ({
+  least: minutes * (1 - handworkSpread.less),
+  middle: minutes,
+  most: minutes * (1 + handworkSpread.more),
+});
+
+/** What is left of a job as tasks of a day, one behind the other: hands, the dock, waits, the device alone. */
+export function dayTasksOf(
+  state: JobState,
+  loaded: Loaded,
+  copy: CopyState,
+): { job: DayJob; tasks: DayTask[] } {
+  const { job, facts } = state;
+  const { profile, at } = loaded;
+  const nowMs = Date.parse(at);
+  const tasks: DayTask[] = [];
+  const push = (name: string, what: string, minutes: Spread, more: Partial<DayTask> = {}) => {
+    const last = tasks.at(-1);
+    tasks.push({
+      id: `${job.id} ${name}`,
+      jobId: job.id,
+      what,
+      hands: true,
+      mains: false,
+      machine: null,
+      minutes,
+      after: last ? [last.id] : [],
+      notBefore: 0,
+      ...more,
+    });
+  };
+  const isBack = leadsBack(job);
+  if (!job.choice && !isBack) push('fit', 'Choose a drive', usual(desk.choose));
+  if (!job.wish && !isBack && job.route === 'copy-on-dock') push('data', 'Lay it out', usual(desk.layOut));
+  const left = stepsOf(job, loaded).filter(({ id }) => !state.doneSteps.includes(id));
+  const hands = (station: HandStep['station']) => pushHands(station, left, loaded, state, nowMs, push);
+  hands('open');
+  if (!isBack && job.route === 'copy-on-dock' && !copyMayGoIn(facts)) {
+    if (!job.dock) push('dock', 'Both drives in the dock', usual(desk.dock));
+    const seconds = copySpread(state, loaded, copy);
+    push('copy', 'Copy, read back', seconds ?? usual(30), { hands: false, machine: 'dock' });
+  }
+  hands('swap');
+  hands('close');
+  if (!facts['device.started']?.value) {
+    push('first-power', 'Switch it on', usual(desk.start));
+    const way = profile.ways?.[job.route];
+    if (!isBack && writesItself(job.route) && way?.possible)
+      push('alone', 'The device works alone', way.alone, {
+        hands: false,
+        machine: job.route === 'network' ? 'network' : null,
+      });
+  }
+  if (!job.proved) push('prove', 'Prove it', usual(desk.prove));
+  push('hand-over', 'Hand over', usual(desk.sheet));
+  const stations = stationStatesOf(state, loaded);
+  const hold = stationHold(currentStation(stations), holdsOf(state, loaded));
+  return {
+    job: {
+      id: job.id,
+      device: profile.name,
+      who: [job.takeIn.place, job.takeIn.owner].filter(Boolean).join(' · '),
+      promisedMin: job.takeIn.promisedAt ? (Date.parse(job.takeIn.promisedAt) - nowMs) / 60_000 : null,
+      held: hold ? `${hold.what}. ${hold.remedy}` : null,
+    },
+    tasks,
+  };
+}
+
+type Push = (name: string, what: string, minutes: Spread, more?: Partial<DayTask>) => void;
+
+/** Steps of a station as pieces of work, parted where something waits by itself. */
+function pushHands(
+  station: HandStep['station'],
+  left: readonly HandStep[],
+  loaded: Loaded,
+  state: JobState,
+  nowMs: number,
+  push: Push,
+): void {
+  let group: HandStep[] = [];
+  let part = 0;
+  const flush = () => {
+    if (group.length === 0) return;
+    part += 1;
+    const isMains = group.some(({ mayDo }) => mayDo === 'mains');
+    push(`${station}-${part}`, stationNames[station], minutesOf(group, loaded), { mains: isMains });
+    group = [];
+  };
+  for (const step of left.filter((one) => one.station === station)) {
+    if (!step.waits) {
+      group.push(step);
+      continue;
+    }
+    flush();
+    const until = waitUntil(state, loaded, step);
+    const minutes = until ? Math.max(0, (until.getTime() - nowMs) / 60_000) : step.minutes;
+    part += 1;
+    push(
+      `${station}-${part}`,
+      step.title,
+      { least: minutes, middle: minutes, most: minutes },
+      { hands: false },
+    );
+  }
+  flush();
+}
+
+/** Minutes of some steps by whoever: as they were timed here, else as the procedure says. */
+function minutesOf(steps: readonly HandStep[], { learned, profile, at }: Loaded): Spread {
+  const quantity = learned?.hands.quantity;
+  if (!quantity || quantity.seen < leastLearned)
+    return usual(steps.reduce((sum, { minutes }) => sum + minutes, 0));
+  return sumOf(
+    quantity,
+    // Whoever is free does it: the person is left out.
+    steps.map(({ id, minutes }) => ({ usual: minutes, keys: handsKeys('', profile.id, id).slice(1) })),
+    at,
+  );
+}
