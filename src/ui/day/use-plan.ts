@@ -1,7 +1,9 @@
-import { useEffect, useRef, useState } from 'react';
 import type { Day, JobChance, Plan } from '@/core/day';
 import type { Fault } from '@/core/result';
-import { DayClient } from '@/workers/day-client';
+import { dayWorker } from '@/workers/day-client';
+import type { DayWorker } from '@/workers/day.worker';
+import type { LatestWorker } from '@/workers/latest-worker';
+import { useLatestAnswer } from '@/workers/use-latest-answer';
 
 const failed: Fault = {
   code: 'worker',
@@ -11,30 +13,17 @@ const failed: Fault = {
 
 export type Planned = { plan: Plan; chances: JobChance[] };
 
-/** The plan of a day, worked out beside the page. What stood before stands until the next is there, and is where that begins. */
+/** What the last plan of a worker was made from: where the next one begins, so that little moves. */
+const formerOf = new WeakMap<LatestWorker<DayWorker>, readonly string[]>();
+
+async function ask(worker: LatestWorker<DayWorker>, day: Day): Promise<Planned> {
+  const planned = await worker.ask((remote) => remote.plan(day, [...(formerOf.get(worker) ?? [])]));
+  formerOf.set(worker, planned.plan.order);
+  return planned;
+}
+
+/** The plan of a day, worked out beside the page. What stood before stands until the next is there. */
 export function usePlan(day: Day): { planned: Planned | null; isWorking: boolean; fault: Fault | null } {
-  const client = useRef<DayClient | null>(null);
-  const former = useRef<readonly string[]>([]);
-  const [answer, setAnswer] = useState<{ of: Day; planned: Planned } | null>(null);
-  const [fault, setFault] = useState<Fault | null>(null);
-  useEffect(() => () => client.current?.stop(), []);
-  useEffect(() => {
-    let isGone = false;
-    client.current ??= new DayClient();
-    client.current
-      .plan(day, former.current)
-      .then((planned) => {
-        if (isGone) return;
-        former.current = planned.plan.order;
-        setAnswer({ of: day, planned });
-        setFault(null);
-      })
-      .catch(() => {
-        if (!isGone) setFault(failed);
-      });
-    return () => {
-      isGone = true;
-    };
-  }, [day]);
-  return { planned: answer?.planned ?? null, isWorking: answer?.of !== day && !fault, fault };
+  const { answer, isWorking, fault } = useLatestAnswer(day, dayWorker, ask, failed);
+  return { planned: answer, isWorking, fault };
 }
