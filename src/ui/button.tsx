@@ -13,6 +13,7 @@ export function Button({ kind = 'plain', keyName, className, onClick, ...rest }:
     <span className="inline-flex items-center gap-2">
       <button
         type="button"
+        data-kind={kind}
         className={clsx(
           'inline-flex min-h-11 items-center gap-2 rounded-xl px-4 font-semibold disabled:cursor-not-allowed disabled:opacity-55',
           kind === 'main' && 'bg-cochineal text-cochineal-ink hover:brightness-110',
