@@ -32,9 +32,7 @@ const coreRooms = [
   'price',
   'money',
   'logbook',
-  'genuine',
   'learn',
-  'year',
   'day',
   'placement',
   'health',
@@ -51,11 +49,13 @@ const coreRooms = [
   'simulator',
   'practice',
   'copy',
+  'genuine',
   'old-drive',
   'sheet',
   'job',
   'job-view',
   'acts',
+  'year',
 ];
 const inRoom = (room) => `core/${room}`;
 

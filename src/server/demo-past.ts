@@ -1,3 +1,4 @@
+import { randomLcg, randomNormal } from 'd3-random';
 import { type DeviceProfile } from '@/core/device';
 import { idsOf, judgeDrive, settingOf } from '@/core/fit';
 import type { JobRecord } from '@/core/job';
@@ -85,7 +86,8 @@ async function insertPast(
 /** Fills the demo's logbook with a made-up year: jobs that were handed over, and what they taught. */
 export async function seedPast(runtime: Runtime, technicians: Technician[]): Promise<void> {
   await runtime.database.transaction(async (sql) => {
-    const truth = new HiddenTruth(past.seed);
+    const source = randomLcg(past.seed);
+    const truth = new HiddenTruth(source, randomNormal.source(source)(0, 1));
     const kinds: { kind: PastKind; sha256: string }[] = [];
     for (const profile of await allProfiles(sql)) {
       const kind = await kindOf(sql, profile);

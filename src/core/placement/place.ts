@@ -4,6 +4,7 @@ import type { Item, Placed, PlacementQuestion } from './placement-schema';
 import { raiseBound } from './relax';
 import { search } from './search';
 import { byTable } from './table';
+import { byWalk } from './walk';
 import { waitingS } from './waiting';
 
 /** The most things for which a best placement is looked for to the end; beyond it the answer is good and says how far it may be off. */
@@ -23,7 +24,7 @@ export type Placement = {
 /**
  * The placement that is waited for least: every thing in one store or nowhere, no store over its room (a generalised assignment
  * problem). Up to `exactUpTo` things a table gives the exact answer where at most two stores can be full. Elsewhere the prices of rooms give a
- * bound (`relax`), a greedy placement made better by moves and swaps a first answer, `search` the rest; where
+ * bound (`relax`), a greedy placement made better by moves and swaps a first answer, `byWalk` the rest, and where it is not through `search`; where
  * that is cut off, and beyond, `leastS` says how far the answer may be off. What a person pinned stands, where it has room.
  */
 export function placeThings(question: PlacementQuestion): Placement {
@@ -48,11 +49,20 @@ export function placeThings(question: PlacementQuestion): Placement {
   const whole = things.length <= exactUpTo ? byTable(things, shelves) : null;
   if (whole) return answer(question, whole, costOf(whole), true);
   const first = better(greedy(things, shelves), shelves);
+  const opens = things.map((thing) => ({ thing, options: thing.options }));
   if (things.length <= exactUpTo) {
-    const { placing, leastS, isExact } = search(things, shelves, first);
+    raiseBound(
+      opens,
+      shelves,
+      () => costOf(first),
+      roundsAlone,
+      () => {},
+    );
+    const walked = byWalk(things, shelves, first);
+    if (walked.isExact) return answer(question, walked.placing, costOf(walked.placing), true);
+    const { placing, leastS, isExact } = search(things, shelves, better(walked.placing, shelves));
     return answer(question, placing, leastS, isExact);
   }
-  const opens = things.map((thing) => ({ thing, options: thing.options }));
   const { bound } = raiseBound(
     opens,
     shelves,

@@ -145,6 +145,34 @@ describe('where things go', () => {
     }
   });
 
+  it('is exact for two dozen large things of odd sizes where three stores are full, and for ten as brute force finds', () => {
+    let seed = 23;
+    const random = () => (seed = (seed * 48_271) % 2_147_483_647) / 2_147_483_647;
+    const odd = (count: number) => {
+      const items = Array.from({ length: count }, (_, i) => ({
+        ...item(`t${i}`, 1, {
+          usesPerWeek: Math.round(random() * 20),
+          needs: (['fast', 'any', 'archive'] as const)[Math.floor(random() * 3)]!,
+        }),
+        bytes: Math.floor((1 + random() * 250) * GB),
+      }));
+      const total = items.reduce((sum, { bytes }) => sum + bytes, 0) / GB;
+      const room = () => total * 0.25 * (0.8 + 0.4 * random());
+      return asked(items, [
+        store('drive', room(), 'all', 3e9, 2e9),
+        store('card', room(), 'some', 5e8, 4e8),
+        store('outside', room(), 'none', 1e8, 9e7),
+      ]);
+    };
+    for (let round = 0; round < 10; round += 1) {
+      const large = placeThings(odd(24));
+      expect([round, large.isExact]).toEqual([round, true]);
+      const question = odd(10);
+      const small = placeThings(question);
+      expect([small.isExact, small.waitingS / byBruteForce(question)]).toEqual([true, expect.closeTo(1, 9)]);
+    }
+  });
+
   it('beyond sixty says how far it may be off, and is quick at two thousand', () => {
     const items = Array.from({ length: 2000 }, (_, i) =>
       item(`t${i}`, 1 + ((i * 37) % 50), { usesPerWeek: i % 7 }),

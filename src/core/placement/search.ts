@@ -3,7 +3,7 @@ import { type Placing, type Shelf, type Thing, costOf, pricedAt, tiny } from './
 import { type Open, chosenBy, raiseBound } from './relax';
 
 /** Rounds of prices before the search stops and says how far it may be off. */
-const mostRounds = 160_000;
+const mostRounds = 30_000;
 const roundsAtRoot = 300;
 const roundsAtNode = 24;
 

@@ -1,5 +1,3 @@
-import { randomLcg, randomNormal } from 'd3-random';
-
 /** How much causes differ from what is usual, how a single act scatters, and how the causes drift: logarithms. */
 const scatter = { causes: 0.15, single: 0.1, driftPerJob: 0.006 } as const;
 /** One act in so many is a break, or was pressed late or early. */
@@ -7,17 +5,17 @@ const slipsOneIn = 60;
 
 /**
  * The truth of a made-up workshop, which nothing that learns may look at: a factor for each person, device, step and case, that drifts
- * from job to job. The same seed gives the same year.
+ * from job to job. The same numbers give the same year.
  */
 export class HiddenTruth {
-  private readonly source: () => number;
-  private readonly normal: () => number;
   private readonly causes = new Map<string, number>();
 
-  constructor(seed: number) {
-    this.source = randomLcg(seed);
-    this.normal = randomNormal.source(this.source)(0, 1);
-  }
+  constructor(
+    /** Numbers from 0 up to, and without, 1. */
+    private readonly source: () => number,
+    /** Numbers of the standard normal law. */
+    private readonly normal: () => number,
+  ) {}
 
   /** A number from 0 up to, and without, 1. */
   next = (): number => this.source();
