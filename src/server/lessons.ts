@@ -7,7 +7,7 @@ import type { Runtime } from './runtime';
 const Row = Lesson.extend({ jobId: z.string() });
 
 /** More than these are forgotten anyway: the newest count. */
-const mostLessons = 40_000;
+const mostLessons = 8_000;
 
 /** Keeps what a job taught in place of what it taught before; none where it is not handed over. */
 export async function keepLessons(

@@ -60,3 +60,17 @@ it('a job says from how much its forecasts come; one that is taken back teaches 
   expect(await act(runtime, last!.id, { kind: 'hand-over', oldDrive: 'returned' })).toBe('ok');
   expect((await learnedHere(runtime, true)).hands.quantity.seen).toBe(before);
 });
+
+it('a reading stands beside those that such builds gave here before', async () => {
+  const { runtime } = workshop;
+  const { lines } = await logbook(runtime.database, LogbookQuery.parse({ state: 'through' }));
+  const views = await Promise.all(lines.slice(0, 12).map(({ id }) => jobView(runtime, id)));
+  const read = views.filter(({ job }) => job.readings['read-test']);
+  expect(read.length).toBeGreaterThan(0);
+  for (const { readBefore } of read) {
+    expect(readBefore.read!.from).toBeGreaterThan(0);
+    expect(readBefore.read!.least).toBeLessThan(readBefore.read!.most);
+  }
+  // Nothing is chosen: nothing is said.
+  expect((await jobView(runtime, 'Q-0412')).readBefore).toEqual({ read: null, heat: null });
+});

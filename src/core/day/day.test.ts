@@ -119,15 +119,15 @@ function benchDay(seed: number, jobs: number): Day {
 
 describe('a day', () => {
   it('is valid, and within 3 % of the bound on nine seeded days of ten', () => {
-    const gaps = Array.from({ length: 30 }, (_, i) => {
+    const gaps = Array.from({ length: 20 }, (_, i) => {
       // Of fewer jobs the bound says little: those are held against all that can be done, below.
-      const day = benchDay(i / 30 + 0.01, 7 + (i % 9));
+      const day = benchDay(i / 20 + 0.01, 7 + (i % 9));
       const plan = planDay(day, randomLcg(0.5));
       expect([i, wrongWith(day, plan)]).toEqual([i, []]);
       expect(plan.endMin).toBeGreaterThanOrEqual(plan.leastMin - 1e-6);
       return plan.gap;
     });
-    expect(gaps.filter((gap) => gap <= 0.03).length).toBeGreaterThanOrEqual(27);
+    expect(gaps.filter((gap) => gap <= 0.03).length).toBeGreaterThanOrEqual(18);
   });
 
   it('forty jobs take under two seconds, and two hundred under ten', () => {
@@ -244,7 +244,7 @@ describe('a day', () => {
           return wrongWith(day, planDay(day, randomLcg(0.2))).length === 0;
         },
       ),
-      { numRuns: 60 },
+      { numRuns: 30 },
     );
   });
 });

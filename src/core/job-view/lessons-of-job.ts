@@ -1,5 +1,5 @@
 import { type DecideContext, type JobRecord, fitAnswer, stepsOf } from '../job';
-import { type Lesson, copyKeys, handsKeys } from '../learn';
+import { type Lesson, copyKeys, handsKeys, heatKeys, readKeys } from '../learn';
 import type { DockCase } from '../part';
 
 type Context = DecideContext & { cases: readonly DockCase[] };
@@ -87,7 +87,6 @@ function readingsOf({ job, history }: JobRecord, context: Context): Lesson[] {
   const answer = fitAnswer(job, context.profile, build, job.choice.placeId);
   const at = history.findLast(({ kind }) => kind === 'read')?.at;
   if (at === undefined) return [];
-  const place = `place ${context.profile.id} ${answer.place.id}`;
   const read = job.readings['read-test'];
   const warm = job.readings['drive-temperature'];
   const lessons: Lesson[] = [];
@@ -97,7 +96,7 @@ function readingsOf({ job, history }: JobRecord, context: Context): Lesson[] {
       kind: 'read-test',
       usual: rate.value,
       actual: read.value,
-      keys: [place, `drive ${build.drive.id}`],
+      keys: readKeys(context.profile.id, answer.place.id, build.drive.id),
       at,
     });
   if (warm && job.load && answer.heat?.known) {
@@ -106,7 +105,10 @@ function readingsOf({ job, history }: JobRecord, context: Context): Lesson[] {
       kind: 'heat',
       usual: peakC - airC,
       actual: warm.value - job.load.roomC,
-      keys: [place, `build ${context.profile.id} ${build.drive.id} ${build.sink?.id ?? 'no sink'}`],
+      keys: heatKeys(context.profile.id, answer.place.id, {
+        driveId: build.drive.id,
+        sinkId: build.sink?.id ?? null,
+      }),
       at,
     });
   }

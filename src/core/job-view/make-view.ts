@@ -1,7 +1,10 @@
+import { placeOf } from '../device';
+import { factorOf, heatKeys, readKeys } from '../learn';
 import type { Spread } from '../link';
 import {
   type DecideContext,
   stepsOf,
+  placeIdOf,
   dueStepsOf,
   holdsOf,
   ledgerOf,
@@ -46,6 +49,22 @@ export function copySpread(state: JobState, loaded: Loaded, copy: CopyState): Sp
   const { profile, drive, cases, source } = loaded;
   const seconds = running ?? connectionsOf(state.job, profile, { drive, cases, source })[0]?.whole;
   return seconds ? { least: seconds.least / 60, middle: seconds.middle / 60, most: seconds.most / 60 } : null;
+}
+
+/** How readings of such a build came out here before; null where none of its drive, or of its build, was taken. */
+function readBefore({ job }: JobState, { profile, learned, at, findBuild }: Loaded): JobView['readBefore'] {
+  const build = job.choice && findBuild(job.choice);
+  if (!build || !learned) return { read: null, heat: null };
+  const placeId = placeOf(profile, placeIdOf(job)).id;
+  const known = (kind: 'read-test' | 'heat', keys: string[]) => {
+    const factor = factorOf(learned[kind].quantity, keys, at);
+    return factor.from > 0 ? factor : null;
+  };
+  const ids = { driveId: build.drive.id, sinkId: build.sink?.id ?? null };
+  return {
+    read: known('read-test', readKeys(profile.id, placeId, build.drive.id)),
+    heat: known('heat', heatKeys(profile.id, placeId, ids)),
+  };
 }
 
 /** What of a job’s view an act can change, from its state and what was loaded for it alone. */
@@ -94,6 +113,7 @@ export function makeChange(
     diagnosis: diagnosisView(profile, job),
     sticks: loaded.sticks,
     prove: proveMargins(profile, layout, job, job.choice && loaded.findBuild(job.choice)),
+    readBefore: readBefore(state, loaded),
     ...(job.recording ? { profile } : {}),
   };
 }

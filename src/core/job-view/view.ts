@@ -1,5 +1,6 @@
 import type { DeviceProfile } from '../device';
 import type { Layout, PartitionRules, PartitionTable, TableKind } from '../disk';
+import type { Factor } from '../learn';
 import type { Margin, Verdict } from '../margin';
 import type { Build, CandidateLine } from '../fit';
 import type { DockCase, Drive, Heatsink, Pad } from '../part';
@@ -110,6 +111,8 @@ export type JobView = {
   sticks: StickForJob[];
   promise: Margin;
   prove: Margin[];
+  /** How readings of such a build came out here before, against their forecast; null where none was taken. */
+  readBefore: { read: Factor | null; heat: Factor | null };
   sheet: Sheet;
   history: HistoryEntry[];
   /** What the simulated device shows now; null while it is off, or where a person looks at a real one. */

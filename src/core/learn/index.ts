@@ -4,7 +4,7 @@ export { factorOf, learnSum, rangeHolds, sumOf, widening } from './forecast';
 export type { Factor, Piece } from './forecast';
 export { nobodyLearned, learnedFrom } from './learned';
 export type { Learned, LearnedKind } from './learned';
-export { Lesson, caseKeys, copyKeys, handsKeys, lessonKinds } from './lesson';
+export { Lesson, caseKeys, copyKeys, handsKeys, heatKeys, lessonKinds, readKeys } from './lesson';
 export type { LessonKind, LessonOfJob } from './lesson';
 export { below, calibrationOf, placeOn } from './calibration';
 export type { Calibration, Held } from './calibration';

@@ -39,3 +39,16 @@ export const copyKeys = (caseId: string, oldCaseId: string | null, protocol: str
   `read at ${oldCaseId ?? 'a port'}`,
   ...caseKeys(caseId, protocol),
 ];
+
+/** What a read test hangs on: the place, and the drive in it. */
+export const readKeys = (profileId: string, placeId: string, driveId: string): string[] => [
+  `place ${profileId} ${placeId}`,
+  `drive ${driveId}`,
+];
+
+/** What the warmth of a drive hangs on: the place, and how it is built up there. */
+export const heatKeys = (
+  profileId: string,
+  placeId: string,
+  { driveId, sinkId }: { driveId: string; sinkId: string | null },
+): string[] => [`place ${profileId} ${placeId}`, `build ${profileId} ${driveId} ${sinkId ?? 'no sink'}`];

@@ -16,7 +16,7 @@ import {
   takeInFacts,
 } from '../job';
 import { lessonsOf, makeSheet } from '../job-view';
-import { type Lesson, caseKeys, handsKeys } from '../learn';
+import { type Lesson, caseKeys, handsKeys, heatKeys, readKeys } from '../learn';
 import { exact } from '../margin';
 import type { DockCase } from '../part';
 import { type FactSetting, screwsAtStart } from '../work';
@@ -233,7 +233,6 @@ function withReadings(
   const { readings, functions } = proofsOf(profile);
   const seen = (value: number) => exact(value, { kind: 'reading', note: 'shown by the simulated device' });
   const answer = fitAnswer(job, profile, build, ids.placeId);
-  const key = `place ${profile.id} ${answer.place.id}`;
   const next: Job['readings'] = {};
   const rate = answer.speed.rate;
   const chain = rate.known ? rate.value : 1e9;
@@ -244,7 +243,9 @@ function withReadings(
         next[name] = seen(layout ? placedBytes(layout, mainPart(layout)) : build.drive.labelGB * 1e9);
         break;
       case 'read-test':
-        next[name] = seen(chain * Math.min(1.2, truth.factor([key, `drive ${build.drive.id}`])));
+        next[name] = seen(
+          chain * Math.min(1.2, truth.factor(readKeys(profile.id, answer.place.id, build.drive.id))),
+        );
         break;
       case 'parts-shown':
         next[name] = seen(layout?.partitions.length ?? 1);
@@ -256,8 +257,11 @@ function withReadings(
       case 'drive-temperature': {
         const roomC = 21 + Math.round(6 * truth.next());
         const warms = answer.heat?.known ? answer.heat.settled.peakC.value - answer.heat.roomC : 35;
-        const built = `build ${profile.id} ${build.drive.id} ${build.sink?.id ?? 'no sink'}`;
-        next[name] = seen(roomC + Math.min(60, warms * truth.factor([key, built])));
+        const built = heatKeys(profile.id, answer.place.id, {
+          driveId: build.drive.id,
+          sinkId: build.sink?.id ?? null,
+        });
+        next[name] = seen(roomC + Math.min(60, warms * truth.factor(built)));
         load = { roomC, minutes: 20 };
         break;
       }

@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { placeOf } from '@/core/device';
 import { type Build, type ContactAnswer, contactOf, driveLimitC } from '@/core/fit';
 import { fitAnswer, placeIdOf } from '@/core/job';
+import type { Factor } from '@/core/learn';
 import { narrowings } from '@/core/link';
 import { usualWorkload } from '@/core/heat';
 import { showRate } from '@/core/units';
@@ -15,6 +16,21 @@ const contactWords: Record<ContactAnswer['contact'], string> = {
   lost: 'The pad does not touch.',
   neither: 'It fits neither a pad that touches nor one that does not.',
 };
+
+/** How a reading stands among those that such builds gave here before, against the same forecast. */
+function beforeWords(
+  verb: string,
+  ratio: number,
+  { least, most, from }: Factor,
+  [more, less]: [string, string],
+): string {
+  const off = (factor: number) => {
+    const percent = Math.round(Math.abs(factor - 1) * 100);
+    return percent === 0 ? 'as forecast' : `${percent} % ${factor > 1 ? more : less}`;
+  };
+  const where = ratio < least ? 'below what is usual' : ratio > most ? 'above what is usual' : 'as is usual';
+  return `It ${verb} ${off(ratio)}: ${where} here. ${from} such ${from === 1 ? 'reading' : 'readings'} before: four of five between ${off(least)} and ${off(most)}.`;
+}
 
 /** What the readings say of the build: whether its pad touches, and which link is narrower than was forecast. */
 export function AgainstForecast({ view }: Pick<StationProps, 'view'>) {
@@ -38,10 +54,16 @@ function Said({
   const { load } = job;
   const heat = job.readings['drive-temperature'];
   const rate = job.readings['read-test'];
-  const { narrow, contact, limit, does } = useMemo(() => {
+  const { narrow, contact, limit, does, ratios } = useMemo(() => {
     const workload = usualWorkload(placeOf(profile, placeIdOf(job)));
     const answer = fitAnswer(job, profile, build, placeId);
+    const { rate: chain } = answer.speed;
+    const rise = answer.heat?.known ? answer.heat.settled.peakC.value - answer.heat.roomC : 0;
     return {
+      ratios: {
+        read: rate && chain.known ? rate.value / chain.value : null,
+        heat: heat && load && rise > 0 ? (heat.value - load.roomC) / rise : null,
+      },
       narrow: rate ? narrowings(answer.speed.links, rate.value) : [],
       contact:
         heat && load && workload
@@ -51,7 +73,16 @@ function Said({
       does: workload?.name.toLowerCase() ?? 'work',
     };
   }, [job, profile, build, placeId, heat, rate, load]);
-  if (narrow.length === 0 && !contact) return null;
+  const { readBefore } = view;
+  const before = [
+    ratios.read !== null && readBefore.read
+      ? beforeWords('reads', ratios.read, readBefore.read, ['more', 'less'])
+      : null,
+    ratios.heat !== null && readBefore.heat
+      ? beforeWords('warms', ratios.heat, readBefore.heat, ['more', 'less'])
+      : null,
+  ].filter((words) => words !== null);
+  if (narrow.length === 0 && !contact && before.length === 0) return null;
   return (
     <Card title="Against the forecast" hint="computed from the readings above">
       {contact &&
@@ -82,6 +113,13 @@ function Said({
         ) : (
           <p className="text-soft">Whether the pad touches is not known: {contact.what} is missing.</p>
         ))}
+      {before.length > 0 && (
+        <ul className="mt-2 text-[14px]">
+          {before.map((words) => (
+            <li key={words}>{words}</li>
+          ))}
+        </ul>
+      )}
       {narrow.length > 0 && (
         <div className="mt-2">
           <p className="font-semibold">The read test is off its forecast. What would show just that:</p>
