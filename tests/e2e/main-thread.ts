@@ -10,6 +10,9 @@ type TraceEvent = {
   args?: { name?: string };
 };
 
+/** Marks of a round, as the trace names them. */
+const ends = ['round-begins', 'round-ends'] as const;
+
 /**
  * The longest task of a page's main thread while `work` runs: ms that the thread itself worked, by the browser's own trace. The
  * clock would count what stands beside it on a busy machine, too. A neighbour on the same core still slows the thread, so the
@@ -22,11 +25,13 @@ export async function longestTaskMs(
 ): Promise<number> {
   let quietest = Infinity;
   for (let round = 0; round < 6 && quietest > enoughMs; round += 1)
-    quietest = Math.min(quietest, await tracedMs(page, work));
+    quietest = Math.min(quietest, (await tracedMs(page, work)) ?? Infinity);
+  if (quietest === Infinity) throw new Error('no round was traced from its beginning to its end');
   return quietest;
 }
 
-async function tracedMs(page: Page, work: () => Promise<unknown>): Promise<number> {
+/** One round; null where the trace does not hold both of its ends: tracing begins a moment after it is asked to. */
+async function tracedMs(page: Page, work: () => Promise<unknown>): Promise<number | null> {
   const browser = page.context().browser();
   if (!browser) throw new Error('the page has no browser');
   const session = await browser.newBrowserCDPSession();
@@ -34,13 +39,24 @@ async function tracedMs(page: Page, work: () => Promise<unknown>): Promise<numbe
   session.on('Tracing.dataCollected', ({ value }) => events.push(...(value as unknown as TraceEvent[])));
   await session.send('Tracing.start', {
     transferMode: 'ReportEvents',
-    traceConfig: { includedCategories: ['toplevel', '__metadata', 'disabled-by-default-devtools.timeline'] },
+    traceConfig: {
+      includedCategories: [
+        'toplevel',
+        '__metadata',
+        'blink.user_timing',
+        'disabled-by-default-devtools.timeline',
+      ],
+    },
   });
+  const mark = (name: string) => page.evaluate((one) => void performance.mark(one), name);
+  await mark(ends[0]);
   await work();
+  await mark(ends[1]);
   const complete = new Promise((resolve) => session.once('Tracing.tracingComplete', resolve));
   await session.send('Tracing.end');
   await complete;
   await session.detach();
+  if (ends.some((end) => !events.some(({ name }) => name === end))) return null;
   const thread = ({ pid, tid }: TraceEvent) => `${pid}/${tid}`;
   const named = events.filter(({ name, args }) => name === 'thread_name' && args?.name === 'CrRendererMain');
   const mains = new Set(named.map(thread));
