@@ -27,7 +27,7 @@ export function WaysCard({
 }) {
   const [open, setOpen] = useState<string | null>(null);
   return (
-    <Card title="Ways to bring the system across" hint="the time in the middle, and that of nine jobs in ten">
+    <Card title="Ways to bring the system across" hint="the time in the middle, and its range">
       <ul>
         {ways.map((way) => (
           <li key={way.id} className="border-t border-dashed border-line py-1.5 first:border-0">
