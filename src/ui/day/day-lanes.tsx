@@ -47,7 +47,11 @@ export function DayLanes({
     <section aria-label="Hands and machines from now on">
       <div className="relative ml-28 h-6 text-[12px] text-soft" aria-hidden>
         {hours.map((minutes) => (
-          <span key={minutes} className="figures absolute -translate-x-1/2 max-sm:even:hidden" style={{ left: share(minutes) }}>
+          <span
+            key={minutes}
+            className="figures absolute -translate-x-1/2 max-sm:even:hidden"
+            style={{ left: share(minutes) }}
+          >
             {showTime(at(minutes), show)}
           </span>
         ))}
