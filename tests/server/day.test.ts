@@ -62,6 +62,8 @@ it('nobody with hours leaves all hands undone, and says so; hours that are no ho
   const { day, plan: planned } = await plan();
   expect(planned.never.length).toBe(day.tasks.length);
   expect(planned.slots).toEqual([]);
+  // How short such a day could be nobody can say.
+  expect(planned.gap).toBeNull();
   await addTechnician(runtime, { initials: 'IM', name: 'Ines Marrow', mains: false, hours: '00:00-24:00' });
   const wrong = { initials: 'IM', name: 'Ines Marrow', mains: false, hours: '17:00-08:00' };
   expect(await addTechnician(runtime, wrong)).toMatchObject({ ok: false, fault: { code: 'form' } });

@@ -2,7 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
 import { Shell } from '@/app/shell';
-import type { DayView } from '@/core/day';
+import type { DayView, Plan } from '@/core/day';
 import type { FrameView } from '@/core/job-view';
 import { Button } from '@/ui/button';
 import { showMoment } from '@/ui/clock';
@@ -47,7 +47,7 @@ export function DayScreen({ frame, view }: { frame: FrameView; view: DayView }) 
           {isEmpty
             ? 'Nothing is on the bench.'
             : plan && endAt
-              ? `All done ${showMoment(endAt, show)}, ${gapWords(plan.gap)}${promised > 0 ? `; ${promised - late} of ${promised} promises likely hold` : ''}${isWorking ? '; planning anew …' : ''}`
+              ? `${doneWords(plan, showMoment(endAt, show))}${promised > 0 ? `; ${promised - late} of ${promised} promises likely hold` : ''}${isWorking ? '; planning anew …' : ''}`
               : 'Planning …'}
         </p>
         <span className="ml-auto flex gap-2 print:hidden">
@@ -106,6 +106,12 @@ export function DayScreen({ frame, view }: { frame: FrameView; view: DayView }) 
     </Shell>
   );
 }
+
+/** When all is done, and how far that is from the shortest day; what nobody here can do is said first. */
+const doneWords = ({ gap, never, slots }: Plan, at: string): string =>
+  gap === null
+    ? `${never.length} ${never.length === 1 ? 'piece' : 'pieces'} of work nobody here can do${slots.length > 0 ? `; the rest is done ${at}` : ''}`
+    : `All done ${at}, ${gapWords(gap)}`;
 
 /** How far from the shortest day that can be. */
 const gapWords = (gap: number): string =>

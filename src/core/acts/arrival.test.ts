@@ -29,7 +29,7 @@ function docked(): Bench {
 
 const tried = (wrongAt: number | null) =>
   judgeCapacity(
-    placesOf(bytes).map((at) => ({ at, is: at === wrongAt ? ('else' as const) : ('own' as const) })),
+    placesOf(bytes).map((at) => ({ at, is: at === wrongAt ? { of: 2 * wrongAt } : ('own' as const) })),
     { at: '2026-11-24T08:00:00.000Z', by: 'dock', simulated: true, bytes },
   );
 const stateOf = (bench: Bench) => bench.do({ kind: 'copy' });

@@ -125,7 +125,7 @@ describe('a day', () => {
       const plan = planDay(day, randomLcg(0.5));
       expect([i, wrongWith(day, plan)]).toEqual([i, []]);
       expect(plan.endMin).toBeGreaterThanOrEqual(plan.leastMin - 1e-6);
-      return plan.gap;
+      return plan.gap ?? Infinity;
     });
     expect(gaps.filter((gap) => gap <= 0.03).length).toBeGreaterThanOrEqual(18);
   });
@@ -202,6 +202,7 @@ describe('a day', () => {
       ['a', 20, 100],
     ]);
     expect(plan.never).toEqual(['c', 'd', 'e']);
+    expect(plan.gap).toBeNull();
     expect(wrongWith(day, plan)).toEqual([]);
   });
 

@@ -9,8 +9,8 @@ export type Plan = {
   endMin: number;
   /** No plan is through before. */
   leastMin: number;
-  /** Share by which it may be longer than it must, 0 where it is as short as can be. */
-  gap: number;
+  /** Share by which it may be longer than it must, 0 where it is as short as can be; null where some of it can never be done. */
+  gap: number | null;
   /** Ids of tasks that nobody here can do, or no machine. */
   never: string[];
   /** The order that it was made from: where a plan is made anew it begins there, so that little moves. */
@@ -153,7 +153,11 @@ export function planDay(day: Day, random: () => number, former: readonly string[
     endMin,
     leastMin,
     gap:
-      never.length > 0 || leastMin <= begins ? 0 : Math.max(0, (endMin - begins) / (leastMin - begins) - 1),
+      never.length > 0
+        ? null
+        : leastMin <= begins
+          ? 0
+          : Math.max(0, (endMin - begins) / (leastMin - begins) - 1),
     never,
     order: order.flatMap((i) => day.tasks[i]?.id ?? []),
   };

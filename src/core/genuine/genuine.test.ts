@@ -72,6 +72,28 @@ describe('a drive is tried at places whose differences leave nothing out', () =>
     );
   });
 
+  it('calls what is wrong here and there a failing drive, case or cable, and claims no size', () => {
+    const bytes = 64 * gridBytes;
+    const some = (is: Found['is'], at: (i: number, count: number) => boolean): Found[] =>
+      placesOf(bytes).map((place, i, all) => ({ at: place, is: at(i, all.length) ? is : 'own' }));
+    for (const found of [
+      some('else', (i) => i === 4),
+      some('nothing', (i) => i === 2 || i === 7),
+      some('else', (i, count) => i === count - 1),
+    ])
+      expect(judgeCapacity(found, { ...how, bytes })).toMatchObject({
+        isFalse: false,
+        keepsBytes: null,
+        words: expect.stringContaining('case or its cable'),
+      });
+    expect(
+      judgeCapacity(
+        some('nothing', (i) => i > 9),
+        { ...how, bytes },
+      ).isFalse,
+    ).toBe(true);
+  });
+
   it('tells a failing drive from a false one', () => {
     const found: Found[] = placesOf(64 * gridBytes).map((at, i) => ({
       at,

@@ -35,9 +35,19 @@ function keeps(found: readonly Found[]): number | null {
   return lost ? lost.at : null;
 }
 
+/** Places fell onto one another, or from some place on to the end nothing was kept. */
+function isLying(found: readonly Found[]): boolean {
+  if (found.some(({ is }) => typeof is === 'object')) return true;
+  const isLost = ({ is }: Found) => is === 'nothing' || is === 'else';
+  const first = found.findIndex(isLost);
+  const lost = first < 0 ? [] : found.slice(first);
+  // A single place that holds something else may be a flipped bit at the end.
+  return lost.length > 0 && lost.every(isLost) && (lost.length > 1 || lost[0]?.is === 'nothing');
+}
+
 /**
- * Holds what was found against what was written. Places that cannot be read are a failing drive, not a false size; anything else that
- * did not come back is a false one.
+ * Holds what was found against what was written. A false size is places that fell onto one another, or all of them lost from some place on;
+ * what is wrong here and there, or cannot be read, is a failing drive, case or cable.
  */
 export function judgeCapacity(
   found: readonly Found[],
@@ -45,15 +55,17 @@ export function judgeCapacity(
 ): CapacityTried {
   const unreadable = found.filter(({ is }) => is === 'unreadable').length;
   const wrong = found.filter(({ is }) => is !== 'own').length;
-  const isFalse = wrong > unreadable;
-  const keepsBytes = keeps(found);
+  const isFalse = isLying(found);
+  const keepsBytes = isFalse ? keeps(found) : null;
   const tried = `${found.length} places over ${showBytes(bytes)}, all written before any was read`;
   const percent = Math.floor((surelyFoundBytes(bytes) / bytes) * 1000) / 10;
   const words = isFalse
     ? `False: of ${tried}, ${wrong} did not come back${keepsBytes === null ? '' : `; it keeps about ${showBytes(keepsBytes)}`}. Send it back, and trust nothing that was written to it.`
-    : unreadable > 0
-      ? `Of ${tried}, ${unreadable} could not be read: it fails. Send it back.`
-      : `As large as it states, by ${tried}. A drive that kept less than ${percent} % of it would have shown; one that is bad here and there over a hundredth of it is missed ${chanceWords(missScattered(0.01, found.length))}.`;
+    : wrong > unreadable
+      ? `Of ${tried}, ${wrong} did not come back as they were written, here and there: not its size, but the drive, its case or its cable fails. Try another case and cable; where it stays, send it back.`
+      : unreadable > 0
+        ? `Of ${tried}, ${unreadable} could not be read: it fails. Send it back.`
+        : `As large as it states, by ${tried}. A drive that kept less than ${percent} % of it would have shown; one that is bad here and there over a hundredth of it is missed ${chanceWords(missScattered(0.01, found.length))}.`;
   return { at, by, simulated, bytes, places: found.length, wrong, unreadable, keepsBytes, isFalse, words };
 }
 

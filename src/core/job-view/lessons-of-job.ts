@@ -47,6 +47,8 @@ function copyOf({ job, history }: JobRecord, { cases, drive, at }: Context): Les
   const { copy, dock } = job;
   const own = cases.find(({ id }) => id === dock?.caseId);
   if (!copy || !dock || !own || !drive || copy.seconds <= 0) return [];
+  // A copy that went on after a stop has bytes of all its runs, and perhaps the time of the last alone.
+  if (history.some(({ kind }) => kind === 'copy-goes-on')) return [];
   const passes = copy.grade === 'read-back' ? 2 : 1;
   return [
     {

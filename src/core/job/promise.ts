@@ -53,7 +53,8 @@ function workLeft(
   const hands =
     quantity && quantity.seen >= leastLearned && pieces.length > 0 ? sumOf(quantity, pieces, at) : null;
   const { less, more } = handworkSpread;
-  if (!hands) {
+  // Of steps that nobody has timed nothing is known, whatever was learned of others.
+  if (!hands || hands.from === 0) {
     const value = fixed + left.reduce((sum, { minutes }) => sum + minutes * 60, 0);
     return about(value, value * less, value * more, {
       kind: 'default',
