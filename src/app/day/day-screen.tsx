@@ -11,6 +11,7 @@ import { DayLanes } from '@/ui/day/day-lanes';
 import { nextOf } from '@/ui/day/next-act';
 import { saveCalendar } from '@/ui/day/save-calendar';
 import { usePlan } from '@/ui/day/use-plan';
+import Link from '@/ui/link';
 import { MainAction } from '@/ui/main-action';
 import { FaultNotice } from '@/ui/notice';
 import { UnreadJobs } from '@/ui/unread-rows';
@@ -50,26 +51,31 @@ export function DayScreen({ frame, view }: { frame: FrameView; view: DayView }) 
               ? `${doneWords(plan, showMoment(endAt, show))}${promised > 0 ? `; ${promised - late} of ${promised} promises likely hold` : ''}${isWorking ? '; planning anew …' : ''}`
               : 'Planning …'}
         </p>
-        <span className="ml-auto flex gap-2 print:hidden">
-          <Button
-            disabled={!plan || !who}
-            onClick={() =>
-              plan && who && void saveCalendar({ day, plan, now, who, workshop: settings.workshop })
-            }
-          >
-            My day as a calendar
-          </Button>
-          <Button disabled={!plan} onClick={() => window.print()}>
-            Print
-          </Button>
-        </span>
+        {!isEmpty && (
+          <span className="ml-auto flex gap-2 print:hidden">
+            <Button
+              disabled={!plan || !who}
+              onClick={() =>
+                plan && who && void saveCalendar({ day, plan, now, who, workshop: settings.workshop })
+              }
+            >
+              My day as a calendar
+            </Button>
+            <Button disabled={!plan} onClick={() => window.print()}>
+              Print
+            </Button>
+          </span>
+        )}
       </header>
       <main className="min-h-0 flex-1 overflow-y-auto px-5 py-4">
         {fault && <FaultNotice fault={fault} />}
         <UnreadJobs jobs={unread} />
         {isEmpty && (
           <p className="mt-6 text-soft">
-            Take a device in: the day is planned from what its job still wants.
+            The day is planned from what the jobs on the bench still want.{' '}
+            <Link href="/" className="font-semibold underline underline-offset-4">
+              To the bench
+            </Link>
           </p>
         )}
         {plan && !isEmpty && (

@@ -48,8 +48,8 @@ export function DayJobs({
             </span>
           </div>
           {!never.has(job.id) && chance && job.promisedMin !== null && (
-            <p className={`text-[14px] ${promiseTone(chance)}`}>
-              <b>{promiseWords(chance)}</b>{' '}
+            <p className={`text-[14px] ${job.held === null ? promiseTone(chance) : 'text-tight'}`}>
+              <b>{promiseWords(chance)}</b> {job.held !== null && 'Once what holds it is gone. '}
               <span className="text-soft">
                 promised {moment(job.promisedMin)}
                 {(chance.slackMin ?? 0) > 0 &&
