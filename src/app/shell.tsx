@@ -14,8 +14,7 @@ const FindDialog = dynamic(() => loadFind().then((m) => m.FindDialog));
 const KeysDialog = dynamic(() => import('@/ui/keys-dialog').then((m) => m.KeysDialog));
 
 const screens: Findable[] = [
-  { href: '/', label: 'Bench', hint: 'what to pick up now' },
-  { href: '/day', label: 'The day', hint: 'what to pick up so that all promises hold' },
+  { href: '/', label: 'Bench', hint: 'the day: what to pick up so that all promises hold' },
   { href: '/jobs/new', label: 'Take in a device', hint: 'a new job' },
   { href: '/ask', label: 'Ask', hint: 'will this drive do?' },
   { href: '/logbook', label: 'Logbook', hint: 'every job that was ever here' },

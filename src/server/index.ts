@@ -9,7 +9,8 @@ export { addTechnician, bringInCatalogue, changeSettings } from './change-worksh
 export { diskFull, openDatabase, troubleIn } from './database';
 export { logEvent, logTrouble, openLog } from './log';
 export { seedDemo } from './demo';
-export { dayView } from './day-view';
+export { benchView } from './bench-view';
+export { pinTask } from './day-pins';
 export { learnedHere } from './lessons';
 export { learnedPage } from './learned-view';
 export type { Database, Sql } from './database';
@@ -32,7 +33,7 @@ export { dailyBackups } from './backup';
 export { clearDrives, clearOldDrives } from './clear-drives';
 export type { Runtime } from './runtime';
 export { formFault, takeInDevice } from './take-in-device';
-export { benchView, dockCases, frameView, jobChange, jobView, partsView } from './views';
+export { dockCases, frameView, jobChange, jobView, partsView } from './views';
 export { putPart, removePart } from './change-catalogue';
 export { profileNames, versionsOf } from './devices';
 export type { ProfileVersion } from './devices';

@@ -1,12 +1,10 @@
 import { supportsHoles } from '@/copier';
 import {
-  type BenchView,
   type FrameView,
   type JobChange,
   type JobView,
   type Loaded,
   type PartsView,
-  benchCard,
   isNearEnd,
   makeChange,
   makeSheet,
@@ -16,8 +14,8 @@ import { deviceSeconds } from '@/core/job';
 import { type Result, ok } from '@/core/result';
 import { hasProfiles } from './devices';
 import { driveFiles } from './drive-files';
-import { loadContext, loadContexts } from './job-context';
-import { type StoredJob, dueOldDrives, findJob, historyOf, jobLines, newLinesOf, openJobs } from './jobs';
+import { loadContext } from './job-context';
+import { type StoredJob, findJob, historyOf, jobLines, newLinesOf } from './jobs';
 import type { DockCase } from '@/core/part';
 import { partsOfKind } from './parts';
 import { photosOfJob, picturesFor } from './photos';
@@ -95,19 +93,6 @@ export async function jobChange(runtime: Runtime, jobId: string, seen: number): 
 /** Whether the dock’s folder knows holes; tried once. */
 export const knowsHoles = async (runtime: Runtime): Promise<boolean> =>
   (runtime.knowsHoles ??= await supportsHoles(runtime.dock.folder));
-
-export async function benchView(runtime: Runtime): Promise<BenchView> {
-  const frame = await frameView(runtime);
-  const { jobs, unread } = await openJobs(runtime.database, runtime.jobsRead);
-  const cards: BenchView['cards'] = [];
-  for (const { stored, context } of await loadContexts(runtime, jobs)) {
-    if (context.ok) cards.push(benchCard(stored.state, context.value, await copyOf(runtime, stored)));
-    else unread.push({ id: stored.state.job.id, why: context.fault.sentence });
-  }
-  const handedOver = frame.jobs.filter((job) => job.handedOverAt !== null).slice(0, 8);
-  const dueDrives = await dueOldDrives(runtime.database, frame.now);
-  return { frame, cards, unread, handedOver, dueDrives };
-}
 
 /** The cases of the bench that can take a drive. */
 export const dockCases = (runtime: Runtime): Promise<DockCase[]> => partsOfKind(runtime.database, 'case');

@@ -18,7 +18,10 @@ const groups: [string, [string, string][]][] = [
     'On the bench',
     [
       ['T', 'take in a device'],
-      ['Enter', 'go to the next job'],
+      ['Enter', 'go to the next act of the plan'],
+      ['← →', 'pin the work that has the focus earlier or later'],
+      ['↑ ↓', 'pin it to another person'],
+      ['P', 'pin it where it stands, or take its pin out'],
     ],
   ],
   [

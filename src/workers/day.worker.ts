@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
 import { randomLcg, randomNormal } from 'd3-random';
-import { type Day, chancesOf, planDay } from '@/core/day';
+import { type Day, chancesOf, planDay, slipsOf } from '@/core/day';
 
 /** The same day gives the same plan, in whatever window it is looked at. */
 const seed = 0.4117;
@@ -8,7 +8,8 @@ const seed = 0.4117;
 const dayWorker = {
   plan: async (day: Day, former: readonly string[]) => {
     const plan = planDay(day, randomLcg(seed), former);
-    return { plan, chances: chancesOf(day, plan, randomNormal.source(randomLcg(seed))(0, 1)) };
+    const chances = chancesOf(day, plan, randomNormal.source(randomLcg(seed))(0, 1));
+    return { plan, chances, slips: slipsOf(day, plan) };
   },
 };
 export type DayWorker = typeof dayWorker;

@@ -325,7 +325,7 @@ it('the new screens hold WCAG AA by axe, in light and in dark', async () => {
       '/jobs/Q-0413/fit',
       '/logbook',
       '/learned',
-      '/day',
+      '/',
       '/workshop',
     ]) {
       await visit(page, path);

@@ -34,7 +34,6 @@ it('nothing runs off sideways: laptop, upright tablet, phone', async () => {
       '/jobs/Q-0412/fit',
       '/logbook',
       '/learned',
-      '/day',
       `/jobs/${heron}/things`,
       `/jobs/${heron}/cost`,
       `/jobs/${heron}/label`,
@@ -81,17 +80,54 @@ it('the main thread stays free while drives and pads are tried: no task over 50 
   expect(await longestTaskMs(page, busy)).toBeGreaterThan(50);
 });
 
-it('the day says what comes next for whoever works, and Enter goes there', async () => {
-  const { page } = seen;
-  await visit(page, '/');
-  await page.getByRole('link', { name: 'The day', exact: true }).click();
-  await page.getByText('Next for Ines Marrow').waitFor();
-  await page.getByText(/All done .*, (as short as it can be|at most \d+ % longer)/u).waitFor();
-  expect(await page.getByRole('link', { name: /: (Open|Copy, read back|Close), /u }).count()).toBeGreaterThan(
-    3,
-  );
-  await page.keyboard.press('Enter');
-  await page.waitForURL(/\/jobs\/Q-\d{4}/u);
+describe('the bench is the day', () => {
+  const nextName = () => seen.page.getByText('Next for Ines Marrow');
+
+  it('the one next act is the plan’s, all is done at a time, and Enter goes there', async () => {
+    const { page } = seen;
+    await visit(page, '/');
+    await nextName().waitFor();
+    await page.getByText(/all done .*, (as short as it can be|at most \d+ % longer)/u).waitFor();
+    expect(
+      await page.getByRole('link', { name: /: (Open|Copy, read back|Close), /u }).count(),
+    ).toBeGreaterThan(3);
+    await page.getByRole('heading', { name: 'Who waits for what' }).waitFor();
+    const { job } = await view(app, 'Q-0415');
+    expect(job.id).toBe('Q-0415');
+    await page.keyboard.press('Enter');
+    await page.waitForURL(/\/jobs\/Q-\d{4}/u);
+  });
+
+  it('work is pinned by arrows and by dragging it, says so, and P sets it free', async () => {
+    const { page } = seen;
+    await visit(page, '/');
+    const bar = () => page.getByRole('link', { name: /: Open, Heron Q-0413/u });
+    await bar().focus();
+    await page.keyboard.press('ArrowDown');
+    await page.getByText('pinned to TK from').waitFor({ state: 'attached' });
+    await page.getByRole('link', { name: /: Open, Heron Q-0413, pinned/u }).waitFor();
+    // The focus is where it was, in the other lane.
+    await page.waitForFunction(() =>
+      document.activeElement?.getAttribute('aria-label')?.includes('Q-0413, pinned'),
+    );
+    await page.keyboard.press('p');
+    await page.getByText('its pin is out').waitFor({ state: 'attached' });
+    await page.getByRole('link', { name: /: Open, Heron Q-0413$/u }).waitFor();
+    // While the day is planned anew the pieces still stand where they were.
+    await page.getByText('planning anew').waitFor({ state: 'hidden' });
+    const box = (await bar().boundingBox())!;
+    await page.mouse.move(box.x + 5, box.y + 5);
+    await page.mouse.down();
+    await page.mouse.move(box.x + 60, box.y + 8, { steps: 4 });
+    await page.mouse.move(box.x + 150, box.y + 8, { steps: 4 });
+    await page.mouse.up();
+    await page.getByRole('link', { name: /: Open, Heron Q-0413, pinned/u }).waitFor();
+    // It was moved, and not followed to its job.
+    expect(new URL(page.url()).pathname).toBe('/');
+    await bar().focus();
+    await page.keyboard.press('p');
+    await page.getByRole('link', { name: /: Open, Heron Q-0413$/u }).waitFor();
+  });
 });
 
 it('a second family: captive screws, 10 % held back, and a device that starts only on the charger', async () => {

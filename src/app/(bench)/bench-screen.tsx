@@ -1,110 +1,158 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
 import type { BenchView } from '@/core/job-view';
-import { stationNames } from '@/core/route';
-import { Bench, DueDrives, HandedOver } from '@/ui/bench';
-import { promiseWords } from '@/ui/promise-words';
+import { BenchJobs } from '@/ui/bench/bench-jobs';
+import { dayWords } from '@/ui/bench/day-words';
+import { NextAct } from '@/ui/bench/next-act';
+import { nextOf } from '@/ui/bench/next-of';
+import { saveCalendar } from '@/ui/bench/save-calendar';
+import { Slips } from '@/ui/bench/slips';
+import { DueDrives, HandedOver } from '@/ui/bench/through';
+import { usePlan } from '@/ui/bench/use-plan';
 import { Button } from '@/ui/button';
 import { showDay } from '@/ui/clock';
-import Link from '@/ui/link';
 import { KeyCap } from '@/ui/key-cap';
+import { FaultNotice } from '@/ui/notice';
 import { UnreadJobs } from '@/ui/unread-rows';
 import { useKeys } from '@/ui/use-keys';
 import { Shell } from '@/app/shell';
 import { StartHere } from '@/app/start-here';
+import { useWorking } from '@/app/use-working';
+import { usePins } from './use-pins';
 
-/** What do I pick up now? */
+// Dragging comes once there is a plan to drag in.
+const DayLanes = dynamic(() => import('@/ui/bench/day-lanes').then((m) => m.DayLanes));
+
+/** How often the bench is looked at anew: while a machine runs, and else, since the clock goes on and others work too. */
+const whileBusyMs = 4000;
+const elseMs = 30_000;
+
+/** What do I pick up now? The day: the one next act, the lanes of hands and machines, and who waits for what. */
 export function BenchScreen({ view }: { view: BenchView }) {
   const router = useRouter();
-  const { settings } = view.frame;
-  // Ready ones go out first, then the promise decides among those that want hands.
-  const next =
-    view.cards.find((card) => card.column === 'ready') ??
-    view.cards.find((card) => card.column === 'hands') ??
-    null;
-  const go = next ? () => router.push(`/jobs/${next.id}/${next.station}`) : undefined;
+  const { picked } = useWorking();
+  const { frame, day, cards } = view;
+  const { settings, technicians, now } = frame;
+  const show = { locale: settings.locale, timeZone: settings.timeZone };
+  const { planned, isWorking, fault } = usePlan(cards.length > 0 ? day : null);
+  const pins = usePins(view);
+  const who = technicians.some(({ initials }) => initials === picked) ? picked : settings.working;
+  const name = technicians.find(({ initials }) => initials === who)?.name ?? null;
+  const next = planned && nextOf({ day, plan: planned.plan, cards, now, show }, who);
+  // Where no plan can be made, whatever wants hands is as good as any.
+  const anyone = fault && cards.find(({ column }) => column === 'ready' || column === 'hands');
+  const goal = next ?? (anyone ? { jobId: anyone.id, station: anyone.station, title: anyone.next } : null);
   const takeIn = () => router.push('/jobs/new');
-  useKeys({ Enter: go ?? (view.frame.hasProfiles ? takeIn : undefined), t: takeIn }, settings.singleKeys);
-  const busy = view.cards.some((card) => card.column === 'machine');
+  const isPlanning = cards.length > 0 && !planned && !fault;
+  const go = goal
+    ? () => router.push(`/jobs/${goal.jobId}${goal.station ? `/${goal.station}` : ''}`)
+    : isPlanning || !frame.hasProfiles
+      ? undefined
+      : takeIn;
+  useKeys({ Enter: go, t: takeIn }, settings.singleKeys);
+  const isBusy = cards.some(({ column }) => column === 'machine');
   useEffect(() => {
-    if (!busy) return;
-    const timer = setInterval(() => router.refresh(), 4000);
+    const timer = setInterval(() => router.refresh(), isBusy ? whileBusyMs : elseMs);
     return () => clearInterval(timer);
-  }, [busy, router]);
-  const late = view.cards.filter((card) => card.promise.verdict === 'over').length;
+  }, [isBusy, router]);
   return (
-    <Shell frame={view.frame} at="bench">
-      <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b bg-surface px-5 py-3.5">
-        <h1 className="text-[26px]">{showDay(view.frame.now, settings)}</h1>
-        <p className="text-soft">
-          {view.cards.length} {view.cards.length === 1 ? 'device' : 'devices'} on the bench
-          {late > 0 ? ` · ${late} will be late` : view.cards.length > 0 ? ' · no promise is late' : ''}
+    <Shell frame={frame} at="bench">
+      <header className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b bg-surface px-5 py-3.5">
+        <h1 className="text-[26px]">{showDay(now, settings)}</h1>
+        <p role="status" className="text-soft">
+          {dayWords({ count: cards.length, planned, now, show })}
+          {planned && isWorking && '; planning anew …'}
         </p>
-        <div className="ml-auto flex flex-wrap gap-2">
-          {view.cards.length > 0 && (
-            <Link
-              href="/day"
-              className="inline-flex min-h-11 items-center rounded-xl border border-line-strong bg-surface px-4 font-semibold hover:bg-sunken"
-            >
-              The day
-            </Link>
-          )}
+        <div className="ml-auto flex flex-wrap gap-2 print:hidden">
           <Button
             keyName={settings.singleKeys ? 'T' : undefined}
             onClick={takeIn}
-            disabled={!view.frame.hasProfiles}
+            disabled={!frame.hasProfiles}
           >
             Take in a device
           </Button>
         </div>
-      </div>
-      <main className="flex min-h-0 flex-1 flex-col gap-5 overflow-y-auto p-5">
-        {view.frame.technicians.length === 0 || !view.frame.hasProfiles ? (
-          <StartHere frame={view.frame} />
+      </header>
+      <main className="flex min-h-0 flex-1 flex-col gap-4 overflow-y-auto p-5 short:overflow-visible print:block">
+        {technicians.length === 0 || !frame.hasProfiles ? (
+          <StartHere frame={frame} />
         ) : (
           <>
             <UnreadJobs jobs={view.unread} />
-            {next && (
-              <section className="rounded-2xl border bg-surface p-5">
-                <p className="text-soft">
-                  Pick up now · {stationNames[next.station]} · <span className="figures">{next.id}</span>
-                </p>
-                <h2 className="mt-1 text-[30px] leading-tight">{next.next}</h2>
-                <p className="mt-1 text-[17px]" dir="auto">
-                  {next.device}, {next.who}
-                </p>
-                <p className={next.promise.verdict === 'over' ? 'font-semibold text-over' : 'text-soft'}>
-                  {promiseWords(next)}
-                </p>
-              </section>
-            )}
-            {view.cards.length === 0 && (
+            {fault && <FaultNotice fault={fault} />}
+            {pins.fault && <FaultNotice fault={pins.fault} />}
+            {view.loosePins.map((words) => (
+              <p key={words} className="text-tight">
+                {words} The plan does without that pin.
+              </p>
+            ))}
+            {cards.length === 0 ? (
               <section className="rounded-2xl border bg-surface p-5">
                 <h2 className="text-[26px]">The bench is clear</h2>
                 <p>Take in a device to begin.</p>
               </section>
+            ) : (
+              <>
+                <NextAct
+                  next={next}
+                  card={cards.find(({ id }) => id === next?.jobId) ?? null}
+                  name={name}
+                  isPlanning={isPlanning}
+                />
+                {planned && (
+                  <>
+                    <DayLanes
+                      day={day}
+                      slots={planned.plan.slots}
+                      pins={view.pins}
+                      now={now}
+                      show={show}
+                      onPin={pins.set}
+                    >
+                      <Button
+                        kind="quiet"
+                        disabled={!who}
+                        onClick={() =>
+                          who &&
+                          void saveCalendar({
+                            day,
+                            plan: planned.plan,
+                            now,
+                            who,
+                            workshop: settings.workshop,
+                          })
+                        }
+                      >
+                        My day as a calendar
+                      </Button>
+                      <Button kind="quiet" onClick={() => window.print()}>
+                        Print
+                      </Button>
+                    </DayLanes>
+                    <Slips day={day} slips={planned.slips} />
+                  </>
+                )}
+                <BenchJobs day={day} cards={cards} planned={planned} now={now} show={show} />
+              </>
             )}
-            <Bench view={view} pickedUp={next?.id ?? null} />
             <DueDrives view={view} />
             <HandedOver view={view} />
           </>
         )}
       </main>
-      <div className="flex min-h-16 flex-wrap items-center gap-3 border-t bg-surface px-5 py-2">
-        {next ? (
-          <Button kind="main" keyName="Enter" onClick={go}>
-            Go to {next.id}: {stationNames[next.station].toLowerCase()}
-          </Button>
-        ) : (
-          <Button kind="main" keyName="Enter" onClick={takeIn} disabled={!view.frame.hasProfiles}>
-            Take in a device
-          </Button>
-        )}
+      <p role="status" className="sr-only">
+        {pins.said}
+      </p>
+      <footer className="flex min-h-16 flex-wrap items-center gap-3 border-t bg-surface px-5 py-2 print:hidden">
+        <Button kind="main" keyName="Enter" onClick={go} disabled={!go}>
+          {goal ? `Go to ${goal.jobId}: ${goal.title}` : isPlanning ? 'Planning …' : 'Take in a device'}
+        </Button>
         <p className="ml-auto text-soft max-sm:hidden">
           <KeyCap>/</KeyCap> find anything · <KeyCap>?</KeyCap> keys
         </p>
-      </div>
+      </footer>
     </Shell>
   );
 }

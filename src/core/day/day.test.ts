@@ -1,6 +1,6 @@
 import { randomLcg, randomNormal } from 'd3-random';
 import fc from 'fast-check';
-import { type Day, type DayTask, type Plan, chancesOf, planDay } from '.';
+import { type Day, type DayTask, type Plan, chancesOf, planDay, slipsOf } from '.';
 
 const exactly = (minutes: number) => ({ least: minutes, middle: minutes, most: minutes });
 const task = (id: string, jobId: string, minutes: number, more: Partial<DayTask> = {}): DayTask => ({
@@ -48,6 +48,9 @@ function wrongWith({ tasks, crew, machines }: Day, { slots, never }: Plan): stri
     if (hands) {
       const who = crew.find(({ initials }) => initials === by);
       if (!who) wrong.push(`${taskId} is done by nobody`);
+      const { pin } = of.get(taskId)!;
+      if (pin && (pin.by !== by || from < pin.fromMin - 1e-6))
+        wrong.push(`${taskId} is not where it is pinned`);
       if (mains && !who?.mains) wrong.push(`${taskId} is done by one who may not`);
       const inHours =
         who?.windows.reduce(
@@ -219,6 +222,59 @@ describe('a day', () => {
     const turned = pairs.filter(([a, b]) => was.get(a)! < was.get(b)! !== is.get(a)! < is.get(b)!).length;
     expect(turned / pairs.length).toBeLessThan(0.12);
     expect(planDay(left, randomLcg(0.5), before.order)).toEqual(after);
+  });
+
+  it('keeps every pin, and what runs already runs on', () => {
+    const random = randomLcg(0.31);
+    for (let n = 0; n < 40; n += 1) {
+      const day = benchDay(n / 40 + 0.003, 5);
+      const tasks = day.tasks.map((one): DayTask => {
+        if (!one.hands || one.mains || random() > 0.2) return one;
+        return {
+          ...one,
+          pin: { by: random() < 0.5 ? 'IM' : 'TK', fromMin: Math.round(random() * 900) - 60 },
+        };
+      });
+      const pinned = { ...day, tasks };
+      expect([n, wrongWith(pinned, planDay(pinned, randomLcg(0.5)))]).toEqual([n, []]);
+    }
+    const runs: Day = {
+      tasks: [
+        task('a', 'a', 60, { hands: false, machine: 'dock', runs: true }),
+        task('b', 'b', 5, { hands: false, machine: 'dock' }),
+      ],
+      jobs: [job('a'), job('b', 5)],
+      crew: [],
+      machines: { dock: 1 },
+    };
+    // The promise of b would want it first.
+    expect(planDay(runs, randomLcg(0.1)).slots.map(({ taskId, from }) => [taskId, from])).toEqual([
+      ['a', 0],
+      ['b', 60],
+    ]);
+  });
+
+  it('tells which promise slips if one copy takes as long as it may, and no other', () => {
+    const copy = { least: 20, middle: 30, most: 50 };
+    const day: Day = {
+      tasks: [
+        task('a-copy', 'a', 0, { hands: false, machine: 'dock', minutes: copy }),
+        task('a-close', 'a', 10, { after: ['a-copy'] }),
+        task('b-copy', 'b', 0, { hands: false, machine: 'dock', minutes: copy }),
+        task('b-close', 'b', 10, { after: ['b-copy'] }),
+        task('c', 'c', 5),
+      ],
+      jobs: [job('a', 65), job('b', 85), job('c', 2)],
+      crew: [worker('IM')],
+      machines: { dock: 1 },
+    };
+    const order = ['a-copy', 'b-copy', 'c', 'a-close', 'b-close'];
+    // a: through at 40, at 60 if its copy is long. b: at 70, at 90 if either copy is long. c is late already.
+    expect(slipsOf(day, { order })).toEqual([
+      { taskId: 'a-copy', overMin: 20, late: [{ jobId: 'b', byMin: 5 }] },
+      { taskId: 'b-copy', overMin: 20, late: [{ jobId: 'b', byMin: 5 }] },
+    ]);
+    expect(slipsOf({ ...day, jobs: [job('a', 65), job('b', 95), job('c')] }, { order })).toEqual([]);
   });
 
   it('of nothing is nothing; promises that are over and lengths of nothing break nothing', () => {

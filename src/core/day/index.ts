@@ -1,7 +1,11 @@
-export type { Day, DayJob, DayTask, DayView, Slot, Worker } from './model';
+export type { Day, DayJob, DayTask, Pin, Slot, Worker } from './model';
 export { planDay } from './plan';
 export type { Plan } from './plan';
 export { chancesOf } from './chances';
 export type { JobChance } from './chances';
+export { slipsOf } from './slips';
+export type { Slip } from './slips';
 export { leastEnd } from './bound';
 export { prepare, schedule } from './schedule';
+export { PinForm } from './pin-form';
+export type { TaskPin } from './pin-form';

@@ -19,7 +19,14 @@ export type DayTask = {
   after: readonly string[];
   /** It cannot begin before, minutes. */
   notBefore: number;
+  /** It runs already: nothing goes before it. */
+  runs?: boolean;
+  /** Where somebody pinned it; left out where the plan decides. */
+  pin?: Pin;
 };
+
+/** A task of hands that somebody gave a person and a beginning; below 0 or past, it is theirs as soon as it can be. */
+export type Pin = { by: string; fromMin: number };
 
 export type DayJob = {
   id: string;
@@ -46,9 +53,6 @@ export type Day = {
   /** How many of each machine there are. */
   machines: Readonly<Record<string, number>>;
 };
-
-/** What a day is planned from, as it stands at a moment: times in minutes from `now`, and jobs that could not be read. */
-export type DayView = { now: string; day: Day; unread: { id: string; why: string }[] };
 
 /** Where a task stands in the plan. */
 export type Slot = { taskId: string; from: number; to: number; by: string | null };

@@ -14,8 +14,12 @@ export type Prepared = {
   before: readonly (readonly number[])[];
   behind: readonly (readonly number[])[];
   calendars: readonly Calendar[];
+  /** For each task the last task of hands of its job before it: whoever does that goes on where it costs nothing. */
+  handsBefore: readonly (number | null)[];
   /** For each task of hands: who may do it, as indices of the crew. */
   may: readonly (readonly number[])[];
+  /** What runs already, then what is pinned, by its beginning: they are placed before all others. */
+  pinned: readonly number[];
   minutes: readonly number[];
   machines: Day['machines'];
   crew: Day['crew'];
@@ -23,21 +27,42 @@ export type Prepared = {
   ends: readonly { tasks: readonly number[]; promisedMin: number | null }[];
 };
 
-/** Looks everything up once. Tasks that name one before them that is not there are taken as free to begin. */
-export function prepare({ tasks, jobs, crew, machines }: Day): Prepared {
+/** A pinned task cannot begin before its pin. */
+const heldToPin = (task: DayTask): DayTask =>
+  task.pin ? { ...task, notBefore: max(task.notBefore, task.pin.fromMin) } : task;
+
+/**
+ * Looks everything up once. Tasks that name one before them that is not there are taken as free to begin; a pin to somebody who may not
+ * do the task leaves it undone.
+ */
+export function prepare({ tasks: given, jobs, crew, machines }: Day): Prepared {
+  const tasks = given.map(heldToPin);
+  const pinFrom = (i: number) => tasks[i]?.pin?.fromMin ?? 0;
   const indexOf = new Map(tasks.map(({ id }, i) => [id, i]));
   const before = tasks.map(({ after }) => after.flatMap((id) => indexOf.get(id) ?? []));
   const behind = tasks.map((): number[] => []);
   for (const [i, list] of before.entries()) for (const one of list) behind[one]?.push(i);
+  const lastHands = (own: readonly number[]): number | null => {
+    const [one] = own;
+    if (one === undefined) return null;
+    return tasks[one]?.hands ? one : lastHands(before[one] ?? []);
+  };
   return {
     tasks,
     indexOf,
     before,
     behind,
+    handsBefore: before.map((own) => lastHands(own)),
     calendars: crew.map(({ windows }) => new Calendar(windows)),
-    may: tasks.map(({ hands, mains }) =>
-      hands ? crew.flatMap((one, i) => (!mains || one.mains ? [i] : [])) : [],
+    may: tasks.map(({ hands, mains, pin }) =>
+      hands
+        ? crew.flatMap((one, i) => ((!mains || one.mains) && (!pin || pin.by === one.initials) ? [i] : []))
+        : [],
     ),
+    pinned: [
+      ...tasks.flatMap(({ runs }, i) => (runs ? [i] : [])),
+      ...tasks.flatMap(({ pin }, i) => (pin ? [i] : [])).sort((a, b) => pinFrom(a) - pinFrom(b)),
+    ],
     minutes: tasks.map(({ minutes }) => max(0, minutes.middle)),
     machines,
     crew,
@@ -86,10 +111,11 @@ function freeMachine(busy: readonly Busy[], count: number, from: number, minutes
 
 /**
  * The serial schedule of an order (Kolisch 1996): one task after another, each as early as those before it, the hands and the machines
- * allow. The order need not respect what comes before what: a task waits for those.
+ * allow. The order need not respect what comes before what: a task waits for those. Pinned tasks, and what must be done before them, stand
+ * first.
  */
 export function schedule(day: Prepared, order: readonly number[]): Placed {
-  const { tasks, before, calendars, may, minutes, machines } = day;
+  const { tasks, before, calendars, may, minutes, machines, pinned, handsBefore } = day;
   const count = tasks.length;
   const from = new Float64Array(count).fill(-1);
   const to = new Float64Array(count).fill(-1);
@@ -105,6 +131,8 @@ export function schedule(day: Prepared, order: readonly number[]): Placed {
     let earliest = max(0, notBefore);
     for (const one of before[task] ?? []) earliest = max(earliest, to[one] ?? 0);
     if (hands) {
+      const last = handsBefore[task] ?? null;
+      const same = last === null ? -1 : (by[last] ?? -1);
       let best = never;
       let who = -1;
       let worked = 0;
@@ -113,7 +141,8 @@ export function schedule(day: Prepared, order: readonly number[]): Placed {
         const gap = firstGap(busy[person] ?? [], calendar.workedAt(earliest), length);
         if (gap + length > calendar.total + 1e-9) continue;
         const end = calendar.clockAt(gap + length, length === 0);
-        if (end < best - 1e-9) [best, who, worked] = [end, person, gap];
+        if (end < best - 1e-9 || (person === same && end < best + 1e-9))
+          [best, who, worked] = [end, person, gap];
       }
       if (who >= 0) {
         insert(busy[who] ?? [], { from: worked, to: worked + length });
@@ -134,6 +163,7 @@ export function schedule(day: Prepared, order: readonly number[]): Placed {
     from[task] = begin;
     to[task] = begin + length;
   };
+  for (const task of pinned) place(task);
   for (const task of order) place(task);
   return { from, to, by };
 }

@@ -8,12 +8,11 @@ import {
   busyUntil,
   choiceFit,
   type JobState,
-  promiseMargin,
   stationStatesOf,
   currentStation,
   stationHold,
 } from '../job';
-import { type Loaded, copySecondsLeft } from './make-view';
+import type { Loaded } from './make-view';
 import type { CopyState } from '../copy';
 import type { BenchCard } from './view';
 
@@ -92,8 +91,6 @@ export function benchCard(
     device: context.profile.name,
     who: [job.takeIn.place, job.takeIn.owner].filter(Boolean).join(' · '),
     ...waits(),
-    promise: promiseMargin(state, context, new Date(context.at), copySecondsLeft(state, context, copy)),
-    promisedAt: job.takeIn.promisedAt,
     worst: choiceFit(job, context),
   };
 }

@@ -4,6 +4,7 @@ import { handsKeys, sumOf } from '../learn';
 import type { Spread } from '../link';
 import {
   type JobState,
+  busyUntil,
   currentStation,
   handworkSpread,
   leadsBack,
@@ -62,17 +63,23 @@ export function dayTasksOf(
   if (!isBack && job.route === 'copy-on-dock' && !copyMayGoIn(facts)) {
     if (!job.dock) push('dock', 'Both drives in the dock', usual(desk.dock));
     const seconds = copySpread(state, loaded, copy);
-    push('copy', 'Copy, read back', seconds ?? usual(30), { hands: false, machine: 'dock' });
+    push('copy', 'Copy, read back', seconds ?? usual(30), {
+      hands: false,
+      machine: 'dock',
+      ...(copy.kind === 'running' && { runs: true }),
+    });
   }
   hands('swap');
   hands('close');
   if (!facts['device.started']?.value) {
-    push('first-power', 'Switch it on', usual(desk.start));
+    const busy = isBack ? null : busyUntil(job, profile);
+    if (!busy) push('first-power', 'Switch it on', usual(desk.start));
     const way = profile.ways?.[job.route];
     if (!isBack && writesItself(job.route) && way?.possible)
-      push('alone', 'The device works alone', way.alone, {
+      push('alone', 'The device works alone', busy ? leftOf(busy, nowMs) : way.alone, {
         hands: false,
         machine: job.route === 'network' ? 'network' : null,
+        ...(busy && { runs: true }),
       });
   }
   if (!job.proved) push('prove', 'Prove it', usual(desk.prove));
@@ -91,6 +98,12 @@ export function dayTasksOf(
   };
 }
 
+/** What is left of work that the device was left alone with, minutes. */
+function leftOf({ usual, worry }: { usual: string; worry: string }, nowMs: number): Spread {
+  const left = (at: string) => Math.max(0, (Date.parse(at) - nowMs) / 60_000);
+  return { least: left(usual), middle: left(usual), most: left(worry) };
+}
+
 type Push = (name: string, what: string, minutes: Spread, more?: Partial<DayTask>) => void;
 
 /** Steps of a station as pieces of work, parted where something waits by itself. */
@@ -103,12 +116,12 @@ function pushHands(
   push: Push,
 ): void {
   let group: HandStep[] = [];
-  let part = 0;
   const flush = () => {
-    if (group.length === 0) return;
-    part += 1;
+    const last = group.at(-1);
+    if (!last) return;
     const isMains = group.some(({ mayDo }) => mayDo === 'mains');
-    push(`${station}-${part}`, stationNames[station], minutesOf(group, loaded), { mains: isMains });
+    // Named by its last step, so that it stays the same piece of work while its steps are done.
+    push(`${station}-${last.id}`, stationNames[station], minutesOf(group, loaded), { mains: isMains });
     group = [];
   };
   for (const step of left.filter((one) => one.station === station)) {
@@ -119,12 +132,11 @@ function pushHands(
     flush();
     const until = waitUntil(state, loaded, step);
     const minutes = until ? Math.max(0, (until.getTime() - nowMs) / 60_000) : step.minutes;
-    part += 1;
     push(
-      `${station}-${part}`,
+      `${station}-${step.id}`,
       step.title,
       { least: minutes, middle: minutes, most: minutes },
-      { hands: false },
+      { hands: false, ...(until && { runs: true }) },
     );
   }
   flush();

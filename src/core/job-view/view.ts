@@ -1,4 +1,5 @@
 import type { DeviceProfile } from '../device';
+import type { Day, TaskPin } from '../day';
 import type { Layout, PartitionRules, PartitionTable, TableKind } from '../disk';
 import type { Factor } from '../learn';
 import type { Margin, Verdict } from '../margin';
@@ -146,8 +147,6 @@ export type BenchCard = {
   who: string;
   column: BenchColumn;
   next: string;
-  promise: Margin;
-  promisedAt: string | null;
   worst: Margin | null;
 };
 
@@ -163,6 +162,12 @@ export type DueDrive = { id: string; device: string | null; who: string; until: 
 export type BenchView = {
   frame: FrameView;
   cards: BenchCard[];
+  /** What the jobs still want, in minutes from the frame’s moment. */
+  day: Day;
+  /** The pins of its tasks as they were set, by task; also those that are not followed. */
+  pins: Record<string, TaskPin>;
+  /** Why a pin is not followed, in sentences. */
+  loosePins: string[];
   unread: UnreadLine[];
   handedOver: JobLine[];
   /** Old drives whose term is over. */

@@ -208,6 +208,12 @@ const document = () => ({
         responses: answer('Lines of the logbook'),
       },
     },
+    '/api/day/pins': {
+      post: {
+        summary: 'Pins a piece of the day’s work to somebody, moves its pin, or takes it out',
+        responses: answer('The pin, or null'),
+      },
+    },
     '/api/find': {
       get: {
         summary: 'Jobs, parts, devices and steps by a few letters',

@@ -1,4 +1,4 @@
-import type { Day, JobChance, Plan } from '@/core/day';
+import type { Day, JobChance, Plan, Slip } from '@/core/day';
 import type { Fault } from '@/core/result';
 import { dayWorker } from '@/workers/day-client';
 import type { DayWorker } from '@/workers/day.worker';
@@ -11,7 +11,7 @@ const failed: Fault = {
   remedy: 'Load the page again; the jobs are on the Bench as they stand.',
 };
 
-export type Planned = { plan: Plan; chances: JobChance[] };
+export type Planned = { plan: Plan; chances: JobChance[]; slips: Slip[] };
 
 /** What the last plan of a worker was made from: where the next one begins, so that little moves. */
 const formerOf = new WeakMap<LatestWorker<DayWorker>, readonly string[]>();
@@ -23,7 +23,11 @@ async function ask(worker: LatestWorker<DayWorker>, day: Day): Promise<Planned> 
 }
 
 /** The plan of a day, worked out beside the page. What stood before stands until the next is there. */
-export function usePlan(day: Day): { planned: Planned | null; isWorking: boolean; fault: Fault | null } {
+export function usePlan(day: Day | null): {
+  planned: Planned | null;
+  isWorking: boolean;
+  fault: Fault | null;
+} {
   const { answer, isWorking, fault } = useLatestAnswer(day, dayWorker, ask, failed);
   return { planned: answer, isWorking, fault };
 }

@@ -1,0 +1,46 @@
+import type { DayJob, DayTask } from '@/core/day';
+import { type BenchView, benchCard, dayTasksOf } from '@/core/job-view';
+import { crewOf, machinesOf } from './day-of-bench';
+import { allPins, withPins } from './day-pins';
+import { loadContexts } from './job-context';
+import { dueOldDrives, openJobs } from './jobs';
+import type { Runtime } from './runtime';
+import { frameView } from './views';
+
+/** How many of the last that went out are named. */
+const handedOverAtMost = 8;
+
+/** Everything that is on the bench: what each job waits for, and what the day is planned from. */
+export async function benchView(runtime: Runtime): Promise<BenchView> {
+  const { database, copies } = runtime;
+  const frame = await frameView(runtime);
+  const { jobs, unread } = await openJobs(database, runtime.jobsRead);
+  const cards: BenchView['cards'] = [];
+  const list: DayJob[] = [];
+  const wanted: DayTask[] = [];
+  for (const { stored, context } of await loadContexts(runtime, jobs)) {
+    const { job, facts } = stored.state;
+    if (!context.ok) {
+      unread.push({ id: job.id, why: context.fault.sentence });
+      continue;
+    }
+    const copy = await copies.state(job.id, facts['copy.verified'] !== undefined);
+    cards.push(benchCard(stored.state, context.value, copy));
+    const own = dayTasksOf(stored.state, context.value, copy);
+    list.push(own.job);
+    wanted.push(...own.tasks);
+  }
+  const crew = await crewOf(runtime, frame.settings.timeZone);
+  const pins = await allPins(database);
+  const { tasks, loose } = withPins(wanted, pins, { crew, nowMs: Date.parse(frame.now) });
+  return {
+    frame,
+    cards,
+    day: { tasks, jobs: list, crew, machines: await machinesOf(runtime) },
+    pins,
+    loosePins: loose,
+    unread,
+    handedOver: frame.jobs.filter((job) => job.handedOverAt !== null).slice(0, handedOverAtMost),
+    dueDrives: await dueOldDrives(database, frame.now),
+  };
+}

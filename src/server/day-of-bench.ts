@@ -1,0 +1,48 @@
+import { TZDate } from '@date-fns/tz';
+import type { Worker } from '@/core/day';
+import { parseHours, usualHours } from '@/core/workshop';
+import { partsOfKind } from './parts';
+import type { Runtime } from './runtime';
+import { allTechnicians } from './workshop';
+
+/** The days that are planned ahead: what does not fit today goes on tomorrow. */
+const daysAhead = 7;
+
+/** When somebody works from now on, minutes; a stretch that runs already begins at 0. */
+function windowsOf(hours: string | null, now: Date, timeZone: string): Worker['windows'] {
+  const parsed = parseHours(hours ?? usualHours);
+  const stretches = parsed.ok ? parsed.value : [];
+  const today = new TZDate(now.getTime(), timeZone);
+  const minutes = (day: number, ofDay: number): number =>
+    (new TZDate(
+      today.getFullYear(),
+      today.getMonth(),
+      today.getDate() + day,
+      Math.floor(ofDay / 60),
+      ofDay % 60,
+      timeZone,
+    ).getTime() -
+      now.getTime()) /
+    60_000;
+  return Array.from({ length: daysAhead }, (_, day) =>
+    stretches
+      .map(({ from, to }) => ({ from: Math.max(0, minutes(day, from)), to: minutes(day, to) }))
+      .filter(({ from, to }) => to > from),
+  ).flat();
+}
+
+/** Who works, and when, in minutes from now. */
+export async function crewOf({ database, now }: Runtime, timeZone: string): Promise<Worker[]> {
+  return (await allTechnicians(database)).map(({ initials, name, mains, hours }) => ({
+    initials,
+    name,
+    mains,
+    windows: windowsOf(hours, now(), timeZone),
+  }));
+}
+
+/** How many of each machine there are. A copy wants a case for the new drive; at least one port there is. */
+export async function machinesOf({ database }: Runtime): Promise<Record<string, number>> {
+  const cases = (await partsOfKind(database, 'case')).reduce((sum, { onShelf }) => sum + onShelf, 0);
+  return { dock: Math.max(1, cases), network: 1 };
+}
