@@ -3,9 +3,14 @@ import { MoneySettings } from '../money';
 import { parseHours } from './hours';
 import { locales, benchAirs } from './setting-choices';
 
+/** Zones that were found good: asking takes the system a fraction of a millisecond, and settings are read with every request. */
+const goodZones = new Set<string>();
+
 const isTimeZone = (zone: string) => {
+  if (goodZones.has(zone)) return true;
   try {
     new Intl.DateTimeFormat('en', { timeZone: zone });
+    goodZones.add(zone);
     return true;
   } catch {
     return false;

@@ -33,38 +33,61 @@ export async function readFatUsage(partition: BlockReader, fat: Fat): Promise<Fa
   collector.add(0, dataStartSector(fat) * fat.sectorBytes);
   const bad = endOfChain(fat.bits) - 1;
   const size = clusterBytes(fat);
+  const end = fat.clusters + 2;
   let usedClusters = 0;
-  const mark = (cluster: number) => {
-    usedClusters += 1;
-    const start = clusterOffset(fat, cluster);
-    collector.add(start, start + size);
+  const used = (first: number, after: number) => {
+    usedClusters += after - first;
+    const start = clusterOffset(fat, first);
+    collector.add(start, start + (after - first) * size);
   };
   // Twelve bits do not divide a chunk; such a table is at most 6 KiB and is read at once.
   const perChunk = fat.bits === 12 ? 4096 : (chunkBytes * 8) / fat.bits;
-  let isComplete = true;
-  for (let first = 0; first < fat.clusters + 2; first += perChunk) {
-    const count = Math.min(perChunk, fat.clusters + 2 - first);
+  for (let first = 0; first < end; first += perChunk) {
+    const count = Math.min(perChunk, end - first);
     const offset = tableStart(fat) + (first * fat.bits) / 8;
     const length = Math.ceil((count * fat.bits) / 8);
     // A chunk known to be unwritten holds only free clusters; reading terabytes of holes costs minutes.
     if (partition.isHole?.(offset, length)) continue;
     const bytes = await partition.read(offset, length + (fat.bits === 12 ? 1 : 0));
-    const view = viewOf(bytes);
-    for (let i = 0; i < count; i += 1) {
-      const at = Math.floor((i * fat.bits) / 8);
-      if (at + (fat.bits === 32 ? 4 : 2) > bytes.length) {
-        isComplete = false;
-        const start = clusterOffset(fat, Math.max(2, first + i));
-        collector.add(start, clusterOffset(fat, fat.clusters + 2));
-        usedClusters += fat.clusters + 2 - Math.max(2, first + i);
-        return { usedClusters, ...collector.finish(), isComplete };
-      }
-      const cluster = first + i;
-      const entry = entryAt(view, at, fat.bits, cluster);
-      if (entry !== 0 && cluster >= 2 && entry !== bad) mark(cluster);
+    const whole = Math.min(count, entriesIn(bytes.length, fat.bits));
+    eachUsedRun(viewOf(bytes), { first, count: whole, bits: fat.bits, bad }, used);
+    if (whole < count) {
+      used(Math.max(2, first + whole), end);
+      return { usedClusters, ...collector.finish(), isComplete: false };
     }
   }
-  return { usedClusters, ...collector.finish(), isComplete };
+  return { usedClusters, ...collector.finish(), isComplete: true };
+}
+
+/** How many entries can be read from so many bytes; one of twelve bits is read as two bytes, from each third half one on. */
+const entriesIn = (bytes: number, bits: Fat['bits']): number =>
+  bits === 12
+    ? Math.max(0, Math.floor((bytes + 1) / 3)) + Math.max(0, Math.floor(bytes / 3))
+    : Math.floor((bytes * 8) / bits);
+
+/** Calls `used(first, after)` for each run of clusters, from 2 on, whose entry is neither free nor marked bad. */
+function eachUsedRun(
+  view: DataView,
+  { first, count, bits, bad }: { first: number; count: number; bits: Fat['bits']; bad: number },
+  used: (first: number, after: number) => void,
+): void {
+  let start = -1;
+  // Millions of entries go through here: the wide ones without a call.
+  for (let i = first < 2 ? 2 - first : 0; i < count; i += 1) {
+    const entry =
+      bits === 32
+        ? view.getUint32(i * 4, true) & 0x0fffffff
+        : bits === 16
+          ? view.getUint16(i * 2, true)
+          : entryAt(view, (i * 3) >>> 1, 12, i);
+    if (entry !== 0 && entry !== bad) {
+      if (start < 0) start = i;
+    } else if (start >= 0) {
+      used(first + start, first + i);
+      start = -1;
+    }
+  }
+  if (start >= 0) used(first + start, first + count);
 }
 
 /** True where the table's second entry says that the file system was closed properly (section 4.1; FAT12 cannot say). */
