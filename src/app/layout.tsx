@@ -5,13 +5,18 @@ import './globals.css';
 import type { Metadata } from 'next';
 import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
+import { fontClasses } from './fonts';
 
 export const metadata: Metadata = { title: 'Jícara', description: 'Storage upgrades, checked and proved' };
 
 export default async function Layout({ children }: { children: ReactNode }) {
   const theme = (await cookies()).get('theme')?.value;
   return (
-    <html lang="en" data-theme={theme === 'light' || theme === 'dark' ? theme : 'auto'}>
+    <html
+      lang="en"
+      className={fontClasses}
+      data-theme={theme === 'light' || theme === 'dark' ? theme : 'auto'}
+    >
       <body>{children}</body>
     </html>
   );

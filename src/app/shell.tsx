@@ -4,7 +4,8 @@ import { useRouter } from 'next/navigation';
 import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import type { FrameView, JobLine } from '@/core/job-view';
 import type { Findable } from '@/ui/find-dialog';
-import { SideBar, type SideBarPlace } from '@/ui/side-bar';
+import type { SideBarPlace } from '@/ui/main-screens';
+import { SideBar } from '@/ui/side-bar';
 import { useKeys } from '@/ui/use-keys';
 import { getJson, post } from './call';
 import { useWorking } from './use-working';
@@ -41,12 +42,21 @@ const findMore = async (q: string): Promise<Findable[]> => {
   return found.ok ? found.value : [];
 };
 
+type Props = {
+  /** Null while nothing of the workshop is read: a screen that waits, or one that failed. */
+  frame: FrameView | null;
+  at: SideBarPlace | null;
+  children: ReactNode;
+};
+
+const content = 'content';
+
 /** Side bar, finding and the list of keys, around every screen. */
-export function Shell({ frame, at, children }: { frame: FrameView; at: SideBarPlace; children: ReactNode }) {
+export function Shell({ frame, at, children }: Props) {
   const router = useRouter();
   const { picked, pick } = useWorking();
-  const isHere = frame.technicians.some(({ initials }) => initials === picked);
-  const settings = { ...frame.settings, working: isHere ? picked : frame.settings.working };
+  const isHere = frame?.technicians.some(({ initials }) => initials === picked);
+  const asPicked = frame && isHere ? { ...frame, settings: { ...frame.settings, working: picked } } : frame;
   const [finding, setFinding] = useState(false);
   const [keys, setKeys] = useState(false);
   useKeys({ '/': () => setFinding(true), '?': () => setKeys(true) });
@@ -57,7 +67,8 @@ export function Shell({ frame, at, children }: { frame: FrameView; at: SideBarPl
     const soon = setTimeout(() => void loadFind(), 1500);
     return () => clearTimeout(soon);
   }, []);
-  const atHand = useMemo(() => [...frame.jobs.map(findable), ...screens], [frame.jobs]);
+  const jobs = frame?.jobs;
+  const atHand = useMemo(() => [...(jobs ?? []).map(findable), ...screens], [jobs]);
   const turnTheme = () => {
     const root = document.documentElement;
     const now = themes.indexOf((root.dataset.theme ?? 'auto') as (typeof themes)[number]);
@@ -68,9 +79,16 @@ export function Shell({ frame, at, children }: { frame: FrameView; at: SideBarPl
     document.cookie = `theme=${next}; path=/; max-age=31536000; samesite=strict`;
   };
   return (
-    <div className="flex h-dvh short:h-auto short:min-h-dvh print:block print:h-auto">
+    <div className="flex h-dvh max-sm:flex-col short:h-auto short:min-h-dvh print:block print:h-auto">
+      <a
+        href={`#${content}`}
+        data-print="no"
+        className="sr-only rounded-b-xl bg-cochineal px-4 py-3 font-semibold text-cochineal-ink focus:not-sr-only focus:absolute focus:left-2 focus:top-0 focus:z-40"
+      >
+        Skip to the content
+      </a>
       <SideBar
-        frame={{ ...frame, settings }}
+        frame={asPicked}
         at={at}
         onFind={() => setFinding(true)}
         onKeys={() => setKeys(true)}
@@ -82,8 +100,14 @@ export function Shell({ frame, at, children }: { frame: FrameView; at: SideBarPl
           router.refresh();
         }}
       />
-      <div className="flex min-w-0 flex-1 flex-col print:block">{children}</div>
-      {keys && <KeysDialog open onOpenChange={setKeys} letters={frame.settings.singleKeys} />}
+      <div
+        id={content}
+        tabIndex={-1}
+        className="flex min-h-0 min-w-0 flex-1 flex-col outline-none print:block"
+      >
+        {children}
+      </div>
+      {keys && <KeysDialog open onOpenChange={setKeys} letters={frame?.settings.singleKeys ?? true} />}
       {finding && (
         <FindDialog
           open

@@ -24,7 +24,7 @@ export function StartHere({ frame }: { frame: FrameView }) {
   };
   return (
     <section className="mx-auto flex w-full max-w-[640px] flex-col gap-4 pt-6">
-      <h2 className="text-[30px]">An empty workshop</h2>
+      <h2 className="text-[1.875rem]">An empty workshop</h2>
       {fault && <FaultNotice fault={fault} />}
       <Card title="1 · Who works here?" hint={frame.technicians.length > 0 ? 'done' : undefined}>
         {frame.technicians.length > 0 ? (

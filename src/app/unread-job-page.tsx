@@ -9,7 +9,7 @@ export async function UnreadJobPage({ fault, id }: { fault: Fault; id: string })
     <Shell frame={await frameView(getRuntime())} at="bench">
       <main className="p-6">
         <div className="max-w-[64ch]" role="alert">
-          <h1 className="text-[30px]">{id} cannot be read</h1>
+          <h1 className="text-[1.875rem]">{id} cannot be read</h1>
           <p className="mt-2">{fault.sentence}</p>
           <p className="mt-1">{fault.remedy}</p>
           <p className="mt-5 flex flex-wrap gap-4">

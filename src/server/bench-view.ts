@@ -1,10 +1,12 @@
 import type { DayJob, DayTask } from '@/core/day';
-import { type BenchView, benchCard, dayTasksOf } from '@/core/job-view';
-import { crewOf, machinesOf } from './day-of-bench';
+import { type BenchView, benchCard, dayTasksOf, needsOfJob, withDeliveries } from '@/core/job-view';
+import { type Need, deliveriesOf } from '@/core/shelf';
+import { crewOf, machinesOf, noonOf } from './day-of-bench';
 import { allPins, withPins } from './day-pins';
 import { loadContexts } from './job-context';
 import { dueOldDrives, openJobs } from './jobs';
 import type { Runtime } from './runtime';
+import { shelfFor, takesParts } from './shelf';
 import { frameView } from './views';
 
 /** How many of the last that went out are named. */
@@ -18,6 +20,7 @@ export async function benchView(runtime: Runtime): Promise<BenchView> {
   const cards: BenchView['cards'] = [];
   const list: DayJob[] = [];
   const wanted: DayTask[] = [];
+  const needs: Need[] = [];
   for (const { stored, context } of await loadContexts(runtime, jobs)) {
     const { job, facts } = stored.state;
     if (!context.ok) {
@@ -29,14 +32,20 @@ export async function benchView(runtime: Runtime): Promise<BenchView> {
     const own = dayTasksOf(stored.state, context.value, copy);
     list.push(own.job);
     wanted.push(...own.tasks);
+    if (takesParts(runtime, job.takeIn.practice)) needs.push(...needsOfJob(stored.state, context.value));
   }
   const crew = await crewOf(runtime, frame.settings.timeZone);
   const pins = await allPins(database);
-  const { tasks, loose } = withPins(wanted, pins, { crew, nowMs: Date.parse(frame.now) });
+  const { stocks, incoming } = await shelfFor(database, needs);
+  const delivered = withDeliveries({ tasks: wanted, jobs: list }, deliveriesOf(stocks, needs, incoming), {
+    nameOf: (id) => stocks.find((stock) => stock.id === id)?.name ?? id,
+    minuteOf: (day) => noonOf(day, frame),
+  });
+  const { tasks, loose } = withPins(delivered.tasks, pins, { crew, nowMs: Date.parse(frame.now) });
   return {
     frame,
     cards,
-    day: { tasks, jobs: list, crew, machines: await machinesOf(runtime) },
+    day: { tasks, jobs: delivered.jobs, crew, machines: await machinesOf(runtime) },
     pins,
     loosePins: loose,
     unread,

@@ -1,5 +1,6 @@
 import { TZDate } from '@date-fns/tz';
 import type { Worker } from '@/core/day';
+import type { FrameView } from '@/core/job-view';
 import { parseHours, usualHours } from '@/core/workshop';
 import { partsOfKind } from './parts';
 import type { Runtime } from './runtime';
@@ -29,6 +30,15 @@ function windowsOf(hours: string | null, now: Date, timeZone: string): Worker['w
       .map(({ from, to }) => ({ from: Math.max(0, minutes(day, from)), to: minutes(day, to) }))
       .filter(({ from, to }) => to > from),
   ).flat();
+}
+
+/** Minutes until noon of a day, at the workshop: nobody knows the hour of a delivery. */
+export function noonOf(
+  day: string,
+  { now, settings: { timeZone } }: Pick<FrameView, 'now' | 'settings'>,
+): number {
+  const [year = 0, month = 1, date = 1] = day.split('-').map(Number);
+  return (new TZDate(year, month - 1, date, 12, timeZone).getTime() - Date.parse(now)) / 60_000;
 }
 
 /** Who works, and when, in minutes from now. */

@@ -1,5 +1,6 @@
 import { ActRequest, type ActKind, type StandInKind, decide, onlyAdds, readsHistory } from '@/core/acts';
-import { type Loaded, lessonsOf } from '@/core/job-view';
+import { type Loaded, lessonsOf, partsOfJob } from '@/core/job-view';
+import type { Job } from '@/core/job';
 import type { Lesson } from '@/core/learn';
 import { type Result, ok, refuse } from '@/core/result';
 import { keepLessons } from './lessons';
@@ -11,6 +12,8 @@ import { type StoredJob, findJob, historyOf, lastLineAt, wasDone } from './jobs'
 import { recordStickSeen } from './restore';
 import type { Runtime } from './runtime';
 import { type Checked, saveDecision } from './save-act';
+import { takesParts } from './shelf';
+import { settleJob } from './shelf-book';
 import { standIns } from './stand-ins';
 import { formFault, nobodyWorking } from './take-in-device';
 
@@ -130,7 +133,7 @@ async function actOn(
         return false;
       await keepNumbers(sql, job.id, given, context.at);
       if (wanted.kind === 'hand-over' || wanted.kind === 'take-back')
-        await keepLessons(sql, job, taughtBy(stored, context));
+        await putThrough(sql, runtime, checked, { job, isOut: wanted.kind === 'hand-over' });
       if (wanted.kind === 'observe-start') await recordStickSeen(sql, runtime, checked, wanted.outcome);
       return true;
     });
@@ -143,6 +146,19 @@ async function actOn(
   if (wanted.kind === 'hand-over' || wanted.kind === 'take-back') runtime.learned.clear();
   runtime.changes.tell(jobId, stored.version + 1);
   return ok(null);
+}
+
+/** What follows from a hand-over, or from taking it back: what it taught, and the parts that it used off the shelf. */
+async function putThrough(
+  sql: Sql,
+  runtime: Runtime,
+  { stored, context }: Checked,
+  { job, isOut }: { job: Job; isOut: boolean },
+): Promise<void> {
+  await keepLessons(sql, job, taughtBy(stored, context));
+  // One that was opened again took its parts the first time.
+  if (job.openedAgain || !takesParts(runtime, job.takeIn.practice)) return;
+  await settleJob(sql, job.id, isOut ? partsOfJob(stored.state, context) : [], context);
 }
 
 /** What a job teaches as it is handed over; one that is taken back teaches nothing yet, and has no history loaded. */

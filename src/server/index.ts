@@ -11,6 +11,8 @@ export { logEvent, logTrouble, openLog } from './log';
 export { seedDemo } from './demo';
 export { benchView } from './bench-view';
 export { pinTask } from './day-pins';
+export { doShelfAct, orderCsv, shelfView } from './shelf';
+export type { ShelfView } from './shelf';
 export { learnedHere } from './lessons';
 export { learnedPage } from './learned-view';
 export type { Database, Sql } from './database';

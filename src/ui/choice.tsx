@@ -39,7 +39,9 @@ export function Choice<T extends string>({
             />
             <span>
               {option.label}
-              {option.hint && <span className="block text-[13px] font-normal text-soft">{option.hint}</span>}
+              {option.hint && (
+                <span className="block text-[0.8125rem] font-normal text-soft">{option.hint}</span>
+              )}
             </span>
           </label>
         ))}

@@ -26,8 +26,8 @@ export function DriveLabel({ view, qr }: { view: JobView; qr: string }) {
         // Drawn by the qrcode package from a label of our own.
         dangerouslySetInnerHTML={{ __html: qr }}
       />
-      <figcaption className="min-w-0 text-[11px] leading-tight">
-        <b className="figures block text-[19px]">{oldDriveLabel(job)}</b>
+      <figcaption className="min-w-0 text-[0.75rem] leading-tight">
+        <b className="figures block text-[1.1875rem]">{oldDriveLabel(job)}</b>
         <span className="figures block">{job.id}</span>
         {oldDrive && (
           <span className="block">

@@ -24,7 +24,7 @@ export function Field({ label, hint, error, className, ...rest }: Props) {
       {(error || hint) && (
         <p
           id={`${id}-hint`}
-          className={clsx('mt-1 text-[13px]', error ? 'font-semibold text-over' : 'text-soft')}
+          className={clsx('mt-1 text-[0.8125rem]', error ? 'font-semibold text-over' : 'text-soft')}
         >
           {error ?? hint}
         </p>

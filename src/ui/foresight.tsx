@@ -17,7 +17,7 @@ export function Foresight({ profile, askParts, answered, settings }: Props) {
   const seconds = (share: number) => showDuration(handMinutes * 60 * share);
   return (
     <div aria-live="polite">
-      <h2 className="text-[17px]">What will stop this job later</h2>
+      <h2 className="text-[1.0625rem]">What will stop this job later</h2>
       {holds.length === 0 ? (
         <p className="mt-1 font-semibold text-clear">Nothing, as far as was asked.</p>
       ) : (
@@ -25,25 +25,25 @@ export function Foresight({ profile, askParts, answered, settings }: Props) {
           {holds.map((hold) => (
             <li key={hold.code} className="border-b border-dashed border-line py-1.5 last:border-0">
               <b>{hold.what}</b>
-              <span className="block text-[14px] leading-snug text-soft">{hold.remedy}</span>
+              <span className="block text-[0.875rem] leading-snug text-soft">{hold.remedy}</span>
             </li>
           ))}
         </ul>
       )}
-      <h2 className="mt-3 text-[17px]">Parts for it</h2>
+      <h2 className="mt-3 text-[1.0625rem]">Parts for it</h2>
       {answered.parts ? (
         <Parts profile={profile} askParts={askParts} asked={answered.parts} settings={settings} />
       ) : (
-        <p className="text-[14px] text-soft">Type the size wanted: what fits is looked up at once.</p>
+        <p className="text-[0.875rem] text-soft">Type the size wanted: what fits is looked up at once.</p>
       )}
-      <h2 className="mt-3 text-[17px]">Time</h2>
+      <h2 className="mt-3 text-[1.0625rem]">Time</h2>
       <p>
         Handwork <b className="figures">{seconds(1 - handworkSpread.less)}</b> to{' '}
         <b className="figures">{seconds(1 + handworkSpread.more)}</b>
         {answered.device.oldDrive ? ', and the copy on the dock.' : '; nothing is copied.'}
       </p>
-      <h2 className="mt-3 text-[17px]">Charge before opening</h2>
-      <p className="text-[14px] text-soft">{profile.opening.school}</p>
+      <h2 className="mt-3 text-[1.0625rem]">Charge before opening</h2>
+      <p className="text-[0.875rem] text-soft">{profile.opening.school}</p>
     </div>
   );
 }
@@ -65,9 +65,11 @@ function Parts({ profile, askParts, asked, settings }: Omit<Props, 'answered'> &
     };
   }, [askParts, key]);
   const size = showBytes(asked.wantedGB * 1e9, { locale });
-  if (!known) return <p className="text-[14px] text-soft">Looking what fits…</p>;
+  if (!known) return <p className="text-[0.875rem] text-soft">Looking what fits…</p>;
   if (!known.parts)
-    return <p className="text-[14px] text-soft">What fits could not be asked; it is asked again at Fit.</p>;
+    return (
+      <p className="text-[0.875rem] text-soft">What fits could not be asked; it is asked again at Fit.</p>
+    );
   const { offered, fitting, cheapest, nearest } = known.parts;
   if (offered === 0)
     return <p className="font-semibold text-over">No drive of {size} or more is in the catalogue.</p>;
@@ -81,7 +83,7 @@ function Parts({ profile, askParts, asked, settings }: Omit<Props, 'answered'> &
             : `None fits of ${offered} drives of ${size} or more.`}
         </b>{' '}
         {nearest && (
-          <span className="text-[14px] text-soft">
+          <span className="text-[0.875rem] text-soft">
             {unknown
               ? (nearest.worst.missing[0]?.howToGet ?? nearest.worst.remedy)
               : `Nearest: ${nearest.build.drive.maker} ${nearest.build.drive.model}, over in ${nearest.worst.what.toLowerCase()}.`}
@@ -105,7 +107,7 @@ function Parts({ profile, askParts, asked, settings }: Omit<Props, 'answered'> &
             ? showMoney(drive.price, locale)
             : showMoney({ minor: cheapest.minor, currency }, locale)}
         </b>{' '}
-        <span className="text-[14px] text-soft">
+        <span className="text-[0.875rem] text-soft">
           ({drive.maker} {drive.model} {showBytes(drive.labelGB * 1e9, { locale })}
           {extras.length > 0 ? ` with ${extras.join(', ')}` : ''})
         </span>

@@ -28,7 +28,7 @@ export function HoursField({
     >
       <Field
         label={`Hours of ${name}`}
-        className="min-w-56 text-[13px]"
+        className="min-w-56 text-[0.8125rem]"
         value={text}
         maxLength={80}
         onChange={({ target }) => setText(target.value)}

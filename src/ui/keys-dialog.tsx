@@ -70,7 +70,7 @@ export function KeysDialog({
     <DialogFrame title="Keys" open={open} onOpenChange={onOpenChange}>
       {groups.map(([name, keys]) => (
         <section key={name} className="mt-4">
-          <h3 className="text-[13px] text-soft">{name}</h3>
+          <h3 className="text-[0.8125rem] text-soft">{name}</h3>
           <dl className="mt-1 grid grid-cols-[110px_1fr] gap-x-3 gap-y-1.5">
             {keys.map(([key, what]) => (
               <div key={key} className="contents">

@@ -29,11 +29,11 @@ function Lines({ block }: { block: LineBlock }) {
   return (
     <>
       <div className="flex flex-wrap items-center gap-3">
-        <h3 className="text-[16px]">{block.title}</h3>
+        <h3 className="text-[1rem]">{block.title}</h3>
         <span className="print:hidden">
           <Button onClick={() => void copy()}>Copy the lines</Button>
         </span>
-        <span role="status" className="text-[14px] text-soft print:hidden">
+        <span role="status" className="text-[0.875rem] text-soft print:hidden">
           {copied === 'yes'
             ? 'Copied.'
             : copied === 'no'
@@ -41,15 +41,15 @@ function Lines({ block }: { block: LineBlock }) {
               : ''}
         </span>
       </div>
-      <p className="my-1 max-w-[80ch] text-[14px]">{block.does}</p>
+      <p className="my-1 max-w-[80ch] text-[0.875rem]">{block.does}</p>
       <pre
         tabIndex={0}
         aria-label={`Lines: ${block.title}`}
-        className="figures overflow-x-auto whitespace-pre-wrap break-words rounded-xl border bg-sunken px-3 py-2 text-[13.5px] leading-relaxed"
+        className="figures overflow-x-auto whitespace-pre-wrap break-words rounded-xl border bg-sunken px-3 py-2 text-[0.8438rem] leading-relaxed"
       >
         {block.lines.join('\n')}
       </pre>
-      {block.expects && <p className="mt-1 text-[14px] text-soft">{block.expects}</p>}
+      {block.expects && <p className="mt-1 text-[0.875rem] text-soft">{block.expects}</p>}
     </>
   );
 }

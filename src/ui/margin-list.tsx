@@ -73,14 +73,14 @@ function Row({
           <BowlSign verdict={margin.verdict} use={margin.use} />
           <span className="min-w-0 flex-1">
             <span className="block font-semibold leading-tight">{margin.what}</span>
-            <span className="block text-[13px] leading-snug text-soft">
+            <span className="block text-[0.8125rem] leading-snug text-soft">
               <span className="figures text-ink">{showEstimate(margin.value, margin.unit, options)}</span> of{' '}
               {showLimit(margin.limit, margin.unit, options)}
             </span>
           </span>
           <span className={`figures shrink-0 text-right font-bold ${verdictText[margin.verdict]}`}>
             {showLeft(margin, options)}
-            <span className="block font-sans text-[11px] font-medium tracking-normal">
+            <span className="block font-sans text-[0.6875rem] font-medium tracking-normal">
               {verdictWord[margin.verdict]}
             </span>
           </span>
@@ -88,7 +88,7 @@ function Row({
         <Bar margin={margin} />
       </Collapsible.Trigger>
       {margin.verdict !== 'clear' && (margin.remedy || margin.missing.length > 0) && (
-        <p className="px-1 pb-2 text-[13px]">
+        <p className="px-1 pb-2 text-[0.8125rem]">
           {margin.missing[0] ? (
             <>
               <b>Missing:</b> {margin.missing[0].what}. {margin.missing[0].howToGet}
@@ -99,12 +99,12 @@ function Row({
         </p>
       )}
       {old && (
-        <p className="px-1 pb-2 text-[13px] text-tight">
+        <p className="px-1 pb-2 text-[0.8125rem] text-tight">
           Rests on a source of {old}: older than this workshop’s limit. Look for a newer one.
         </p>
       )}
-      {margin.note && <p className="px-1 pb-2 text-[13px] text-soft">{margin.note}</p>}
-      <Collapsible.Content className="px-1 pb-2 text-[13px] text-soft">
+      {margin.note && <p className="px-1 pb-2 text-[0.8125rem] text-soft">{margin.note}</p>}
+      <Collapsible.Content className="px-1 pb-2 text-[0.8125rem] text-soft">
         {originWords(margin).map((line) => (
           <p key={line}>{line}</p>
         ))}
@@ -155,7 +155,7 @@ export function MarginList({
         />
       ))}
       {simple.length > 0 && (
-        <dl className="mt-2 grid grid-cols-[1fr_auto_auto] gap-x-3 gap-y-0.5 border-t border-dashed border-line px-1 pt-2 text-[14px]">
+        <dl className="mt-2 grid grid-cols-[1fr_auto_auto] gap-x-3 gap-y-0.5 border-t border-dashed border-line px-1 pt-2 text-[0.875rem]">
           {simple.map((margin) => (
             <div key={margin.id} className="contents">
               <dt>{margin.what}</dt>

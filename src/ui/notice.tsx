@@ -10,7 +10,7 @@ export function FaultNotice({ fault, children }: { fault: Fault; children?: Reac
       <p>{fault.remedy}</p>
       {fault.details && fault.details.length > 1 && (
         <ul
-          className="mt-2 max-h-64 list-disc overflow-y-auto pl-5 text-[14px]"
+          className="mt-2 max-h-64 list-disc overflow-y-auto pl-5 text-[0.875rem]"
           tabIndex={0}
           aria-label="All faults"
         >
@@ -46,7 +46,7 @@ export function HoldNotice({
       <p className="mt-0.5">{hold.why}</p>
       <p className="mt-1 font-semibold">{hold.remedy}</p>
       {hold.override === 'nobody' && (
-        <p className="mt-1 text-[13px] text-soft">Nobody may walk past this one.</p>
+        <p className="mt-1 text-[0.8125rem] text-soft">Nobody may walk past this one.</p>
       )}
       {children && <div className="mt-3 flex flex-wrap items-center gap-3">{children}</div>}
       {hold.override !== 'nobody' && override}

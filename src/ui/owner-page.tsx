@@ -33,7 +33,7 @@ export function OwnerPage(props: PaperProps) {
   return (
     <Paper {...props} label="Owner’s page" title={`Your ${sheet.device}`}>
       {sheet.wentBack !== null && (
-        <p className="mt-3 text-[17px] font-bold">
+        <p className="mt-3 text-[1.0625rem] font-bold">
           Not upgraded: its old drive is in it again. {sheet.wentBack}
         </p>
       )}
@@ -109,7 +109,7 @@ export function OwnerPage(props: PaperProps) {
       </div>
       <div className="mt-10 grid grid-cols-2 gap-10 print:break-inside-avoid">
         {['Handed over, for the workshop', 'Received, the owner'].map((who) => (
-          <p key={who} className="border-t border-black/60 pt-1 text-[13px]">
+          <p key={who} className="border-t border-black/60 pt-1 text-[0.8125rem]">
             {who}, date and signature
           </p>
         ))}

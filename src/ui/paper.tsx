@@ -23,7 +23,7 @@ export function Paper({
   return (
     <article
       aria-label={label}
-      className="mx-auto w-full max-w-[800px] bg-white px-4 py-5 text-[14px] text-[#1d1512] shadow-[0_0_0_1px_var(--line)] [--clear-fill:#2c8a76] [--clear:#1b7261] [--over:#a7253a] [--soft:#5d4d40] [--tight-fill:#c98e1b] [--tight:#8a5606] sm:px-9 sm:py-8 print:max-w-none print:p-0 print:text-[13px] print:shadow-none"
+      className="mx-auto w-full max-w-[800px] bg-white px-4 py-5 text-[0.875rem] text-[#1d1512] shadow-[0_0_0_1px_var(--line)] [--clear-fill:#2c8a76] [--clear:#1b7261] [--over:#a7253a] [--soft:#5d4d40] [--tight-fill:#c98e1b] [--tight:#8a5606] sm:px-9 sm:py-8 print:max-w-none print:p-0 print:text-[0.8125rem] print:shadow-none"
     >
       {draft && (
         <p className="mb-3 border-2 border-[#8a5606] px-3 py-1 font-semibold text-[#8a5606]">
@@ -37,7 +37,7 @@ export function Paper({
           {sheet.job} · {showDate(sheet.madeAt, options)}
         </span>
       </p>
-      <h2 className="mt-2 text-[27px] leading-tight">{title}</h2>
+      <h2 className="mt-2 text-[1.6875rem] leading-tight">{title}</h2>
       {sheet.practice && <p className="mt-1 font-semibold text-[#8a5606]">{practiceNote}</p>}
       <p className="mt-1 break-words" dir="auto">
         For {sheet.owner}
@@ -53,7 +53,7 @@ export function Listed({ title, items }: { title: string; items: string[] }) {
   if (items.length === 0) return null;
   return (
     <section className="mt-4 print:break-inside-avoid">
-      <h3 className="text-[16px]">{title}</h3>
+      <h3 className="text-[1rem]">{title}</h3>
       <ul className="list-disc pl-5">
         {items.map((item) => (
           <li key={item} className="break-words" dir="auto">
@@ -69,7 +69,7 @@ export function Listed({ title, items }: { title: string; items: string[] }) {
 export function PricedParts({ sheet, inAll, locale }: { sheet: Sheet; inAll: string; locale: string }) {
   return (
     <section className="print:break-inside-avoid">
-      <h3 className="text-[16px]">Parts</h3>
+      <h3 className="text-[1rem]">Parts</h3>
       {sheet.parts.map((part) => (
         <p key={part.what} className="flex justify-between gap-3">
           <span>{part.what}</span>

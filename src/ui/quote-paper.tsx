@@ -12,7 +12,7 @@ export function QuotePaper({ quote, view }: { quote: Quote; view: JobView }) {
   const row = (what: string, minor: number, isTotal = false) => (
     <p
       key={what}
-      className={`flex justify-between gap-4 py-1 ${isTotal ? 'border-t border-black/60 text-[17px] font-bold' : 'border-b border-black/15'}`}
+      className={`flex justify-between gap-4 py-1 ${isTotal ? 'border-t border-black/60 text-[1.0625rem] font-bold' : 'border-b border-black/15'}`}
     >
       <span className="min-w-0 break-words">{what}</span>
       <span className="figures whitespace-nowrap">{money(minor)}</span>
@@ -22,7 +22,7 @@ export function QuotePaper({ quote, view }: { quote: Quote; view: JobView }) {
   return (
     <article
       aria-label={`${title} ${quote.number ?? ''}`}
-      className="mx-auto w-full max-w-[800px] bg-white px-4 py-5 text-[14px] text-[#1d1512] shadow-[0_0_0_1px_var(--line)] sm:px-9 sm:py-8 print:max-w-none print:p-0 print:shadow-none"
+      className="mx-auto w-full max-w-[800px] bg-white px-4 py-5 text-[0.875rem] text-[#1d1512] shadow-[0_0_0_1px_var(--line)] sm:px-9 sm:py-8 print:max-w-none print:p-0 print:shadow-none"
     >
       <p className="flex justify-between gap-4 text-[#5d4d40]">
         <span>{settings.workshop}</span>
@@ -30,7 +30,7 @@ export function QuotePaper({ quote, view }: { quote: Quote; view: JobView }) {
           {job.id} · {showDate(quote.at, settings)}
         </span>
       </p>
-      <h2 className="mt-2 text-[27px] leading-tight">
+      <h2 className="mt-2 text-[1.6875rem] leading-tight">
         {title} {quote.number}
       </h2>
       {job.takeIn.practice && <p className="mt-1 font-semibold text-[#8a5606]">{practiceNote}</p>}
@@ -50,7 +50,7 @@ export function QuotePaper({ quote, view }: { quote: Quote; view: JobView }) {
       {quote.validUntil && <p className="mt-3">It holds until {quote.validUntil}.</p>}
       {quote.against && (
         <section className="mt-4">
-          <h3 className="text-[16px]">
+          <h3 className="text-[1rem]">
             Against the quote {quote.against.number}, {money(quote.against.totalMinor)}
           </h3>
           {quote.against.differences.length === 0 ? (
@@ -60,7 +60,7 @@ export function QuotePaper({ quote, view }: { quote: Quote; view: JobView }) {
           )}
         </section>
       )}
-      <p className="mt-4 text-[13px] text-[#5d4d40]">
+      <p className="mt-4 text-[0.8125rem] text-[#5d4d40]">
         No bill and no receipt: it says what the work comes to.
       </p>
     </article>

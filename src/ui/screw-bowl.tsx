@@ -1,3 +1,4 @@
+import { Drawing } from './drawing';
 import { type Ledger, type LedgerRow, goesToBowl } from '@/core/work';
 import { type DrawnScrew, bowlLabel, bowlSize, nutPath, screwBowl } from './screw-bowl-geometry';
 
@@ -49,7 +50,7 @@ export function ScrewBowl({ ledger, next, onPoint }: Props) {
     .map(({ group, inBowl }) => `${group.where}: ${inBowl} of ${group.count}`)
     .join(', ');
   return (
-    <svg
+    <Drawing
       viewBox={`${-radius - 6} ${-radius - 6} ${2 * radius + 12} ${2 * radius + 12}`}
       role="img"
       aria-label={`Screw bowl: ${ledger.inBowl} of ${ledger.total} screws in it. ${rows}.`}
@@ -131,6 +132,6 @@ export function ScrewBowl({ ledger, next, onPoint }: Props) {
       <text textAnchor="middle" y={32} fontSize={15} fill="var(--soft)">
         of {ledger.total} in the bowl
       </text>
-    </svg>
+    </Drawing>
   );
 }

@@ -21,7 +21,7 @@ export function ScrewMapDrawing({ map, procedure, lit, ledger, onPoint }: Props)
       {faces.map((face) => (
         <figure key={face.id}>
           <FaceDrawing face={face} procedure={procedure} lit={lit} ledger={ledger} onPoint={onPoint} />
-          <figcaption className="mt-1 text-center text-[13px] text-soft">{face.name}</figcaption>
+          <figcaption className="mt-1 text-center text-[0.8125rem] text-soft">{face.name}</figcaption>
         </figure>
       ))}
     </div>

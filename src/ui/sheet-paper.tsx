@@ -32,13 +32,13 @@ export function SheetPaper(props: PaperProps) {
       )}
       <div className="mt-4 grid gap-6 sm:grid-cols-2 print:grid-cols-2">
         <div>
-          <h3 className="text-[15px]">Before</h3>
-          <p className="font-display text-[24px] font-bold">{beforeWords(sheet, size)}</p>
+          <h3 className="text-[0.9375rem]">Before</h3>
+          <p className="font-display text-[1.5rem] font-bold">{beforeWords(sheet, size)}</p>
           <p className="text-[#5d4d40]">{sheet.before.drive}</p>
         </div>
         <div>
-          <h3 className="text-[15px]">After</h3>
-          <p className="font-display text-[24px] font-bold">{size(sheet.after.bytes)}</p>
+          <h3 className="text-[0.9375rem]">After</h3>
+          <p className="font-display text-[1.5rem] font-bold">{size(sheet.after.bytes)}</p>
           <p className="text-[#5d4d40]">
             {sheet.after.drive}, {sheet.after.benchLabel}, serial {sheet.after.serial}
           </p>
@@ -53,12 +53,12 @@ export function SheetPaper(props: PaperProps) {
           lines={sheet.margins.filter(({ margin }) => howKnown(margin) === how)}
         />
       ))}
-      {habitNote(sheet) && <p className="mt-1 text-[13px]">{habitNote(sheet)}</p>}
+      {habitNote(sheet) && <p className="mt-1 text-[0.8125rem]">{habitNote(sheet)}</p>}
       {sheet.partitions.length > 0 && (
         <>
-          <h3 className="mt-5 text-[16px]">Partitions</h3>
+          <h3 className="mt-5 text-[1rem]">Partitions</h3>
           <div className="overflow-x-auto">
-            <table className="mt-1 w-full border-collapse text-[13px]">
+            <table className="mt-1 w-full border-collapse text-[0.8125rem]">
               <thead>
                 <tr>
                   <th className={th}>Partition</th>
@@ -87,7 +87,7 @@ export function SheetPaper(props: PaperProps) {
           {sheet.copy.blocks > 0 && (
             <>
               It took {showDuration(sheet.copy.seconds)}. SHA-256 over all block digests:{' '}
-              <span className="figures break-all text-[12px]">{sheet.copy.sha256}</span>
+              <span className="figures break-all text-[0.75rem]">{sheet.copy.sha256}</span>
             </>
           )}
         </p>
@@ -95,7 +95,7 @@ export function SheetPaper(props: PaperProps) {
       <div className="mt-4 grid gap-6 sm:grid-cols-2 print:grid-cols-2">
         <PricedParts sheet={sheet} inAll="in all" locale={options.locale} />
         <div>
-          <h3 className="text-[16px]">Work</h3>
+          <h3 className="text-[1rem]">Work</h3>
           {sheet.work.map((work) => (
             <p key={work.by}>
               {work.by}: {work.acts} steps, usually {work.minutes.toFixed(0)} min
@@ -109,7 +109,7 @@ export function SheetPaper(props: PaperProps) {
       </div>
       {sheet.notes.length > 0 && (
         <>
-          <h3 className="mt-4 text-[16px]">Notes</h3>
+          <h3 className="mt-4 text-[1rem]">Notes</h3>
           <ul className="list-disc pl-5">
             {sheet.notes.map((note) => (
               <li key={note.at + note.text} className="break-words" dir="auto">
@@ -156,11 +156,11 @@ function MarginTable({
   const { title, hint } = knownWords[how];
   return (
     <section className="mt-5 print:break-inside-avoid-page">
-      <h3 className="text-[16px] print:break-after-avoid">
-        {title} <span className="font-sans text-[13px] font-normal text-[#5d4d40]">{hint}</span>
+      <h3 className="text-[1rem] print:break-after-avoid">
+        {title} <span className="font-sans text-[0.8125rem] font-normal text-[#5d4d40]">{hint}</span>
       </h3>
       <div className="overflow-x-auto">
-        <table className="mt-1 w-full border-collapse text-[13px]">
+        <table className="mt-1 w-full border-collapse text-[0.8125rem]">
           <thead>
             <tr>
               <th className={th}>Check</th>

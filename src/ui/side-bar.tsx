@@ -1,57 +1,23 @@
-import {
-  BookOpenText,
-  CircleHelp,
-  ClipboardPlus,
-  Gamepad2,
-  GraduationCap,
-  HardDriveUpload,
-  Keyboard,
-  LampDesk,
-  MemoryStick,
-  MoonStar,
-  ScanSearch,
-  Search,
-  Settings2,
-} from 'lucide-react';
-import Link from './link';
+import { Keyboard, Menu, MoonStar, Search } from 'lucide-react';
+import { useState } from 'react';
 import type { FrameView } from '@/core/job-view';
-export type SideBarPlace =
-  | 'bench'
-  | 'job'
-  | 'take-in'
-  | 'ask'
-  | 'parts'
-  | 'logbook'
-  | 'devices'
-  | 'dock'
-  | 'look-inside'
-  | 'practice'
-  | 'workshop';
+import { DialogFrame } from './dialog-frame';
+import Link from './link';
+import { type SideBarPlace, mainScreens } from './main-screens';
 
 type Props = {
-  frame: FrameView;
-  at: SideBarPlace;
+  /** Null where nothing of the workshop could be read yet: the screens are named all the same. */
+  frame: FrameView | null;
+  at: SideBarPlace | null;
   onFind: () => void;
   onKeys: () => void;
   onTheme: () => void;
   onWorking: (initials: string) => void;
 };
 
-const screens: { at: SideBarPlace; href: string; words: string; Icon: typeof LampDesk }[] = [
-  { at: 'bench', href: '/', words: 'Bench', Icon: LampDesk },
-  { at: 'take-in', href: '/jobs/new', words: 'Take in', Icon: ClipboardPlus },
-  { at: 'ask', href: '/ask', words: 'Ask', Icon: CircleHelp },
-  { at: 'logbook', href: '/logbook', words: 'Logbook', Icon: BookOpenText },
-  { at: 'parts', href: '/parts', words: 'Parts', Icon: MemoryStick },
-  { at: 'devices', href: '/devices', words: 'Devices', Icon: Gamepad2 },
-  { at: 'dock', href: '/dock', words: 'Dock', Icon: HardDriveUpload },
-  { at: 'look-inside', href: '/look-inside', words: 'Look inside', Icon: ScanSearch },
-  { at: 'practice', href: '/practice', words: 'Practice', Icon: GraduationCap },
-  { at: 'workshop', href: '/workshop', words: 'Workshop', Icon: Settings2 },
-];
-
 const item =
-  'flex min-h-11 w-full flex-col items-center justify-center gap-0.5 rounded-lg px-1 py-1 text-center text-[11.5px] leading-tight hover:bg-lacquer-raised';
+  'flex min-h-11 w-full flex-col items-center justify-center gap-0.5 rounded-lg px-1 py-1 text-center text-[0.72rem] leading-tight hover:bg-lacquer-raised';
+const ground = 'bg-lacquer text-lacquer-ink [--info:#f3d9a2]';
 
 function Sign() {
   return (
@@ -68,63 +34,124 @@ function Sign() {
   );
 }
 
-/** What works, nothing else: bench, taking in, asking, the catalogue, the workshop; finding, keys, light; and who is working. */
-export function SideBar({ frame, at, onFind, onKeys, onTheme, onWorking }: Props) {
-  const { settings, technicians } = frame;
-  const here = (name: Props['at']) => (at === name ? 'bg-lacquer-raised font-semibold' : '');
+/** The main screens; the one that is shown is marked. */
+function MainNav({ at, className, onGo }: { at: Props['at']; className: string; onGo?: () => void }) {
   return (
-    <header
-      data-print="no"
-      className="flex w-[76px] shrink-0 flex-col gap-1 short:sticky short:top-0 short:h-dvh short:overflow-y-auto bg-lacquer px-1.5 py-3 text-lacquer-ink [--info:#f3d9a2]"
-    >
-      <Link href="/" className="mb-2 rounded-lg pt-1 text-center">
-        <Sign />
-        <span className="font-display text-[14px] font-bold">Jícara</span>
-      </Link>
-      <nav aria-label="Main" className="flex flex-col gap-1">
-        {screens.map(({ at: place, href, words, Icon }) => (
-          <Link
-            key={href}
-            href={href}
-            className={`${item} ${here(place)}`}
-            aria-current={at === place ? 'page' : undefined}
+    <nav aria-label="Main" className={className}>
+      {mainScreens.map(({ at: place, href, words, Icon }) => (
+        <Link
+          key={href}
+          href={href}
+          onClick={onGo}
+          className={`${item} ${at === place ? 'bg-lacquer-raised font-semibold' : ''}`}
+          aria-current={at === place ? 'page' : undefined}
+        >
+          <Icon className="size-5" aria-hidden />
+          {words}
+        </Link>
+      ))}
+    </nav>
+  );
+}
+
+/** Keys, light, and who is working. */
+function Tools({
+  frame,
+  onKeys,
+  onTheme,
+  onWorking,
+}: Pick<Props, 'frame' | 'onKeys' | 'onTheme' | 'onWorking'>) {
+  return (
+    <>
+      <button type="button" className={item} onClick={onKeys}>
+        <Keyboard className="size-5" aria-hidden />
+        Keys
+      </button>
+      <button type="button" className={item} onClick={onTheme}>
+        <MoonStar className="size-5" aria-hidden />
+        Light
+      </button>
+      {frame && frame.technicians.length > 0 && (
+        <label className="block text-center text-[0.72rem]">
+          Working
+          <select
+            className="mt-0.5 h-11 w-full rounded-lg border border-lacquer-raised bg-lacquer-raised px-1 text-center text-[0.875rem] font-bold text-lacquer-ink"
+            value={frame.settings.working ?? ''}
+            onChange={(event) => onWorking(event.target.value)}
           >
-            <Icon className="size-5" aria-hidden />
-            {words}
-          </Link>
-        ))}
-      </nav>
-      <div className="mt-auto flex flex-col gap-1">
-        <button type="button" className={item} onClick={onFind}>
+            {frame.settings.working === null && <option value="">?</option>}
+            {frame.technicians.map(({ initials, name }) => (
+              <option key={initials} value={initials} title={name}>
+                {initials}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+    </>
+  );
+}
+
+/** What works, nothing else: the main screens, finding, keys, light, and who is working. On a phone all of it is behind one key. */
+export function SideBar({ frame, at, onFind, onKeys, onTheme, onWorking }: Props) {
+  const [isOpen, setOpen] = useState(false);
+  const tools = { frame, onTheme, onWorking };
+  return (
+    <>
+      <header
+        data-print="no"
+        className={`flex w-[4.75rem] shrink-0 flex-col gap-1 px-1.5 py-3 max-sm:hidden short:sticky short:top-0 short:h-dvh short:overflow-y-auto ${ground}`}
+      >
+        <Link href="/" className="mb-2 rounded-lg pt-1 text-center">
+          <Sign />
+          <span className="font-display text-[0.875rem] font-bold">Jícara</span>
+        </Link>
+        <MainNav at={at} className="flex flex-col gap-1" />
+        <div className="mt-auto flex flex-col gap-1">
+          <button type="button" className={item} onClick={onFind}>
+            <Search className="size-5" aria-hidden />
+            Find
+          </button>
+          <Tools {...tools} onKeys={onKeys} />
+        </div>
+      </header>
+      <header data-print="no" className={`flex shrink-0 items-center gap-1 px-2 sm:hidden ${ground}`}>
+        <button
+          type="button"
+          className="inline-flex min-h-11 items-center gap-2 rounded-lg px-2 font-semibold"
+          aria-expanded={isOpen}
+          onClick={() => setOpen(true)}
+        >
+          <Menu className="size-5" aria-hidden />
+          Menu
+        </button>
+        <Link href="/" className="mx-auto flex min-h-11 items-center gap-2 font-display font-bold">
+          <Sign />
+          Jícara
+        </Link>
+        <button
+          type="button"
+          className="inline-flex min-h-11 items-center gap-2 rounded-lg px-2 font-semibold"
+          onClick={onFind}
+        >
           <Search className="size-5" aria-hidden />
           Find
         </button>
-        <button type="button" className={item} onClick={onKeys}>
-          <Keyboard className="size-5" aria-hidden />
-          Keys
-        </button>
-        <button type="button" className={item} onClick={onTheme}>
-          <MoonStar className="size-5" aria-hidden />
-          Light
-        </button>
-        {technicians.length > 0 && (
-          <label className="block text-center text-[11.5px]">
-            Working
-            <select
-              className="mt-0.5 h-11 w-full rounded-lg border border-lacquer-raised bg-lacquer-raised px-1 text-center text-[14px] font-bold text-lacquer-ink"
-              value={settings.working ?? ''}
-              onChange={(event) => onWorking(event.target.value)}
-            >
-              {settings.working === null && <option value="">?</option>}
-              {technicians.map(({ initials, name }) => (
-                <option key={initials} value={initials} title={name}>
-                  {initials}
-                </option>
-              ))}
-            </select>
-          </label>
-        )}
-      </div>
-    </header>
+        <DialogFrame title="Menu" open={isOpen} onOpenChange={setOpen}>
+          <div className={`rounded-xl p-2 ${ground}`}>
+            <MainNav at={at} className="grid grid-cols-3 gap-1" onGo={() => setOpen(false)} />
+            <div className="mt-2 grid grid-cols-3 items-end gap-1 border-t border-lacquer-raised pt-2">
+              <Tools
+                {...tools}
+                onKeys={() => {
+                  setOpen(false);
+                  onKeys();
+                }}
+              />
+            </div>
+          </div>
+        </DialogFrame>
+      </header>
+    </>
   );
 }

@@ -42,7 +42,9 @@ export function StationFrame({ children, aside, actions, say, wideAside = false 
         className="flex min-h-16 flex-wrap items-center gap-x-3 gap-y-2 border-t bg-surface px-5 py-2 short:sticky short:bottom-0 short:z-20 short:min-h-0 short:flex-nowrap short:overflow-x-auto short:py-1.5 short:*:shrink-0"
       >
         {actions}
-        {say && <p className="ml-auto max-w-[46ch] text-right text-[14px] text-soft short:hidden">{say}</p>}
+        {say && (
+          <p className="ml-auto max-w-[46ch] text-right text-[0.875rem] text-soft short:hidden">{say}</p>
+        )}
       </div>
     </div>
   );
@@ -64,8 +66,8 @@ export function Card({
     <section className="rounded-2xl border bg-surface px-4 py-3">
       {(title || tools) && (
         <div className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-1">
-          {title && <h2 className="text-[17px]">{title}</h2>}
-          {hint && <p className="text-[14px] text-soft">{hint}</p>}
+          {title && <h2 className="text-[1.0625rem]">{title}</h2>}
+          {hint && <p className="text-[0.875rem] text-soft">{hint}</p>}
           {tools && <div className="ml-auto">{tools}</div>}
         </div>
       )}

@@ -50,7 +50,7 @@ export function Stepper({
             <Link
               href={`/jobs/${jobId}/${station.id}`}
               aria-current={station.id === shown ? 'page' : undefined}
-              className="relative flex flex-col items-center gap-1 rounded-lg py-1 text-[13px] hover:bg-sunken"
+              className="relative flex flex-col items-center gap-1 rounded-lg py-1 text-[0.8125rem] hover:bg-sunken"
             >
               <Knot state={station.state} />
               <span
@@ -62,7 +62,7 @@ export function Stepper({
               {station.state === 'held' && (
                 <span
                   aria-hidden
-                  className="absolute left-1/2 top-0.5 z-10 ml-3 hidden bg-surface px-1 text-[11px] font-bold text-over lg:block"
+                  className="absolute left-1/2 top-0.5 z-10 ml-3 hidden bg-surface px-1 text-[0.6875rem] font-bold text-over lg:block"
                 >
                   held
                 </span>

@@ -11,7 +11,7 @@ export function UnreadRows({ rows, one, many, href }: Props) {
   if (rows.length === 0) return null;
   return (
     <section role="alert" className="rounded-xl border-2 border-over bg-over-ground px-4 py-3">
-      <h2 className="text-[17px] font-bold text-over">
+      <h2 className="text-[1.0625rem] font-bold text-over">
         {rows.length === 1 ? `${one} cannot be read` : `${rows.length} ${many} cannot be read`}
       </h2>
       <p>Nothing of it is lost, and everything else goes on. Export it as it stands.</p>

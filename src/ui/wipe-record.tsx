@@ -26,13 +26,13 @@ export function WipeRecord({ view, wiped }: { view: JobView; wiped: Wiped }) {
   return (
     <article
       aria-label="Record of the wiping"
-      className="mx-auto w-full max-w-[800px] bg-white px-4 py-5 text-[14px] text-[#1d1512] shadow-[0_0_0_1px_var(--line)] sm:px-9 sm:py-8 print:max-w-none print:p-0 print:shadow-none"
+      className="mx-auto w-full max-w-[800px] bg-white px-4 py-5 text-[0.875rem] text-[#1d1512] shadow-[0_0_0_1px_var(--line)] sm:px-9 sm:py-8 print:max-w-none print:p-0 print:shadow-none"
     >
       <p className="flex justify-between gap-4 text-[#5d4d40]">
         <span>{settings.workshop}</span>
         <span>{job.id}</span>
       </p>
-      <h2 className="mt-2 text-[27px] leading-tight">Record of the wiping of a drive</h2>
+      <h2 className="mt-2 text-[1.6875rem] leading-tight">Record of the wiping of a drive</h2>
       {job.takeIn.practice && <p className="mt-1 font-semibold text-[#8a5606]">{practiceNote}</p>}
       <dl className="mt-4">
         {rows.flatMap(([name, value]) =>
@@ -52,7 +52,7 @@ export function WipeRecord({ view, wiped }: { view: JobView; wiped: Wiped }) {
       </p>
       <div className="mt-12 grid grid-cols-2 gap-10">
         {['For the workshop', 'The owner'].map((who) => (
-          <p key={who} className="border-t border-black/60 pt-1 text-[13px]">
+          <p key={who} className="border-t border-black/60 pt-1 text-[0.8125rem]">
             {who}, date and signature
           </p>
         ))}

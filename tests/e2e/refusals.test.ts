@@ -1,5 +1,3 @@
-import { fillWish } from '@/core/disk';
-import { readFileSync } from 'node:fs';
 import { get } from 'node:http';
 import { connect } from 'node:net';
 import { join } from 'node:path';
@@ -12,7 +10,6 @@ import {
   answerPace,
   call,
   endApp,
-  hands,
   openPage,
   startApp,
   view,
@@ -306,58 +303,4 @@ it('a row that cannot be read becomes a card with its export; the bench, the doc
   expect([raw.job.document.route, raw.history.length > 0]).toEqual(['by carrier pigeon', true]);
   expect(await act(app, spoilt, { kind: 'note', text: 'x' })).toBe('unreadable');
   expect(await act(app, 'Q-0412', { kind: 'note', text: 'goes on' })).toBe('ok');
-});
-
-it('no screen has a serious fault for those who use a screen reader, light or dark', async () => {
-  const { page } = seen;
-  const axe = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
-  await act(app, 'Q-0412', { kind: 'lay-out', wish: { ...fillWish, holdBackPercent: 10 } });
-  await hands(app, 'Q-0412', 'open');
-  const stations = [
-    'take-in',
-    'fit',
-    'data',
-    'open',
-    'carry-over',
-    'swap',
-    'close',
-    'first-power',
-    'prove',
-    'hand-over',
-  ];
-  const paths = [
-    '/',
-    '/jobs/new',
-    '/workshop',
-    '/nothing',
-    '/jobs/Q-0414/open',
-    '/jobs/Q-0415/fit',
-    '/jobs/Q-0415/data',
-    ...stations.map((s) => `/jobs/Q-0412/${s}`),
-  ];
-  const found: string[] = [];
-  for (const colorScheme of ['light', 'dark'] as const) {
-    await page.emulateMedia({ colorScheme });
-    for (const path of paths) {
-      await page.goto(path);
-      await page.getByRole('main').waitFor();
-      await page.evaluate(axe);
-      const violations = await page.evaluate(async () => {
-        type Axe = {
-          run: () => Promise<{ violations: { id: string; impact: string; nodes: { target: string[] }[] }[] }>;
-        };
-        const { violations } = await (window as unknown as { axe: Axe }).axe.run();
-        return violations.map((v) => ({
-          id: v.id,
-          impact: v.impact,
-          at: v.nodes.map((n) => n.target.join(' ')).join(', '),
-        }));
-      });
-      for (const v of violations)
-        if (v.impact === 'serious' || v.impact === 'critical')
-          found.push(`${path} ${colorScheme}: ${v.id} at ${v.at.slice(0, 200)}`);
-    }
-  }
-  await page.emulateMedia({ colorScheme: 'light' });
-  expect(found).toEqual([]);
 });

@@ -8,58 +8,6 @@ const heron = 'Q-0413';
 
 withApp((all) => ({ app, seen } = all));
 
-it('nothing runs off sideways: laptop, upright tablet, phone', async () => {
-  const { page } = seen;
-  const stations = ['take-in', 'fit', 'data', 'open', 'carry-over', 'first-power', 'prove', 'hand-over'];
-  const wide: string[] = [];
-  for (const [width, height] of [
-    [1280, 800],
-    [820, 1180],
-    [390, 844],
-  ] as const) {
-    await page.setViewportSize({ width, height });
-    const paths = [
-      '/',
-      '/jobs/new',
-      '/workshop',
-      '/ask?q=osprey',
-      '/parts',
-      '/parts/pirrin-seam-2000',
-      '/parts/new',
-      '/parts/import',
-      '/devices',
-      '/dock',
-      '/look-inside',
-      '/devices/braskit-osprey',
-      '/jobs/Q-0412/fit',
-      '/logbook',
-      '/learned',
-      `/jobs/${heron}/things`,
-      `/jobs/${heron}/cost`,
-      `/jobs/${heron}/label`,
-      '/jobs/Q-0414/open',
-    ];
-    for (const path of [...paths, ...stations.map((s) => `/jobs/${heron}/${s}`)]) {
-      await visit(page, path);
-      await page.getByRole('main').waitFor();
-      // What comes in later is what is wide.
-      if (path.startsWith('/ask?')) await page.getByRole('columnheader', { name: 'Settles' }).waitFor();
-      const over = await page.evaluate(() => {
-        const main = document.querySelector('main')!;
-        // On a phone a table may be pushed aside in its own frame; on anything wider it must be whole.
-        const frames = window.innerWidth < 640 ? [] : [...document.querySelectorAll('.overflow-x-auto')];
-        return Math.max(
-          document.documentElement.scrollWidth - window.innerWidth,
-          ...[main, ...frames].map((element) => element.scrollWidth - element.clientWidth),
-        );
-      });
-      if (over > 1) wide.push(`${path} at ${width}: ${over} px`);
-    }
-  }
-  await page.setViewportSize({ width: 1280, height: 800 });
-  expect(wide).toEqual([]);
-});
-
 it('the main thread stays free while drives and pads are tried: no task over 50 ms', async () => {
   const { page } = seen;
   await visit(page, '/jobs/Q-0412/fit');

@@ -60,7 +60,7 @@ export function BenchScreen({ view }: { view: BenchView }) {
   return (
     <Shell frame={frame} at="bench">
       <header className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b bg-surface px-5 py-3.5">
-        <h1 className="text-[26px]">{showDay(now, settings)}</h1>
+        <h1 className="text-[1.625rem]">{showDay(now, settings)}</h1>
         <p role="status" className="text-soft">
           {dayWords({ count: cards.length, planned, now, show })}
           {planned && isWorking && '; planning anew …'}
@@ -90,7 +90,7 @@ export function BenchScreen({ view }: { view: BenchView }) {
             ))}
             {cards.length === 0 ? (
               <section className="rounded-2xl border bg-surface p-5">
-                <h2 className="text-[26px]">The bench is clear</h2>
+                <h2 className="text-[1.625rem]">The bench is clear</h2>
                 <p>Take in a device to begin.</p>
               </section>
             ) : (

@@ -50,7 +50,7 @@ export function AskScreen({
     <Shell frame={frame} at="ask">
       {!frame.hasProfiles ? (
         <main className="p-5">
-          <h1 className="mb-3 text-[26px]">Ask</h1>
+          <h1 className="mb-3 text-[1.625rem]">Ask</h1>
           <StartHere frame={frame} />
         </main>
       ) : (

@@ -73,7 +73,7 @@ export function DevicesScreen({ frame, profiles, unread }: Props) {
   return (
     <Shell frame={frame} at="devices">
       <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
-        <h1 className="text-[26px]">Devices</h1>
+        <h1 className="text-[1.625rem]">Devices</h1>
         <p className="text-soft">what each kind allows, and since when that is known</p>
       </div>
       <main className="min-h-0 flex-1 overflow-y-auto p-5" tabIndex={0}>
@@ -114,11 +114,11 @@ export function DevicesScreen({ frame, profiles, unread }: Props) {
                   className="block h-full rounded-2xl border bg-surface p-4 hover:bg-sunken"
                 >
                   <SlotDrawing place={mainPlace(profile)} locale={locale} small />
-                  <h2 className="mt-2 text-[18px]">
+                  <h2 className="mt-2 text-[1.125rem]">
                     {profile.maker} {profile.name}
                   </h2>
-                  <p className="text-[14px] leading-snug text-soft">{profile.family}</p>
-                  <p className="mt-1 text-[13px]">
+                  <p className="text-[0.875rem] leading-snug text-soft">{profile.family}</p>
+                  <p className="mt-1 text-[0.8125rem]">
                     {missing > 0 ? (
                       <b className="text-tight">
                         {missing} {missing === 1 ? 'limit' : 'limits'} not known
@@ -148,7 +148,10 @@ export function DevicesScreen({ frame, profiles, unread }: Props) {
             onChange={(event) => void bringIn(event.target.files?.[0])}
           />
         </label>
-        <a className="font-semibold underline underline-offset-4" href="/api/schemas/device">
+        <a
+          className="inline-flex min-h-6 items-center font-semibold underline underline-offset-4"
+          href="/api/schemas/device"
+        >
           Its schema
         </a>
         {asking && (
@@ -159,7 +162,7 @@ export function DevicesScreen({ frame, profiles, unread }: Props) {
             <Button onClick={() => setAsking(null)}>Leave it as it is</Button>
           </>
         )}
-        <p className="ml-auto text-[14px] text-soft">Jobs under way keep the profile they began with.</p>
+        <p className="ml-auto text-[0.875rem] text-soft">Jobs under way keep the profile they began with.</p>
       </div>
     </Shell>
   );

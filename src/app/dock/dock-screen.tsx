@@ -61,7 +61,7 @@ export function DockScreen({ initial }: { initial: DockView }) {
   return (
     <Shell frame={view.frame} at="dock">
       <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
-        <h1 className="text-[26px]">Dock</h1>
+        <h1 className="text-[1.625rem]">Dock</h1>
         <p className="text-soft">what runs, and what may be unplugged</p>
       </div>
       <DockBench

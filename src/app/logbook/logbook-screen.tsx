@@ -51,7 +51,7 @@ export function LogbookScreen({
   return (
     <Shell frame={frame} at="logbook">
       <header className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
-        <h1 className="text-[26px]">Logbook</h1>
+        <h1 className="text-[1.625rem]">Logbook</h1>
         <p role="status" className="text-soft">
           {answer.count === 1 ? '1 job' : `${answer.count} jobs`}
         </p>
@@ -92,7 +92,7 @@ export function LogbookScreen({
                   <span className="figures col-start-2 truncate text-soft md:col-start-auto">
                     {line.serial || 'no serial'}
                   </span>
-                  <span className="col-start-2 text-[14px] text-soft md:col-start-auto md:text-right">
+                  <span className="col-start-2 text-[0.875rem] text-soft md:col-start-auto md:text-right">
                     {showDate(line.takenInAt, frame.settings)}
                     {line.handedOverAt ? ', through' : ', open'} · {line.who.join(' ')}
                   </span>

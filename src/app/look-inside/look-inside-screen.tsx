@@ -17,7 +17,7 @@ export function LookInsideScreen({
   return (
     <Shell frame={frame} at="look-inside">
       <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
-        <h1 className="text-[26px]">Look inside</h1>
+        <h1 className="text-[1.625rem]">Look inside</h1>
         <p className="text-soft">what is on a drive, read from its image</p>
       </div>
       <LookInside

@@ -33,7 +33,7 @@ export function EditScreen({ frame, kind, part }: { frame: FrameView; kind: Part
   return (
     <Shell frame={frame} at="parts">
       <div className="border-b bg-surface px-5 py-3.5">
-        <h1 className="text-[26px]">
+        <h1 className="text-[1.625rem]">
           {part ? `Edit ${partName(part, locale)}` : `Add a ${kindWords[kind].one}`}
         </h1>
       </div>
@@ -69,10 +69,10 @@ export function EditScreen({ frame, kind, part }: { frame: FrameView; kind: Part
               <>
                 <SilhouetteDrawing part={made} width={300} height={130} labels locale={locale} />
                 <p className="mt-2 font-semibold">{partName(made, locale)}</p>
-                <p className="text-[14px] text-soft">{partLine(made, { locale })}</p>
+                <p className="text-[0.875rem] text-soft">{partLine(made, { locale })}</p>
               </>
             ) : (
-              <p className="text-[14px] text-soft">
+              <p className="text-[0.875rem] text-soft">
                 Drawn here as soon as what is needed is typed. What stays empty is “not known”: a check that
                 needs it will ask for it.
               </p>
@@ -89,7 +89,7 @@ export function EditScreen({ frame, kind, part }: { frame: FrameView; kind: Part
           <Button keyName="Esc" onClick={back}>
             Leave as it was
           </Button>
-          <p className="ml-auto text-[14px] text-soft">
+          <p className="ml-auto text-[0.875rem] text-soft">
             {made ? 'Complete.' : 'What is needed still is marked.'}
           </p>
         </div>

@@ -57,7 +57,7 @@ export function PartsScreen({
   return (
     <Shell frame={frame} at="parts">
       <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3">
-        <h1 className="text-[26px]">Parts</h1>
+        <h1 className="text-[1.625rem]">Parts</h1>
         <p className="text-soft">what fits is only as good as these figures</p>
         <nav aria-label="Kinds of parts" className="ml-auto flex flex-wrap gap-1">
           {partKinds.map((kind) => (
@@ -71,7 +71,7 @@ export function PartsScreen({
               }}
               className={`min-h-11 rounded-xl px-3 font-semibold ${query.kind === kind ? 'bg-sunken text-ink' : 'text-soft hover:bg-sunken'}`}
             >
-              {kindWords[kind].many} <span className="figures text-[13px]">{counts[kind]}</span>
+              {kindWords[kind].many} <span className="figures text-[0.8125rem]">{counts[kind]}</span>
             </button>
           ))}
         </nav>
@@ -199,23 +199,23 @@ export function PartsScreen({
         >
           Import
         </Link>
-        <span className="text-[14px]">
+        <span className="text-[0.875rem]">
           Export{' '}
           <a
-            className="font-semibold underline underline-offset-4"
+            className="inline-flex min-h-6 items-center font-semibold underline underline-offset-4"
             href={`/api/parts/export?kind=${query.kind}&format=csv`}
           >
             CSV
           </a>
           {' or '}
           <a
-            className="font-semibold underline underline-offset-4"
+            className="inline-flex min-h-6 items-center font-semibold underline underline-offset-4"
             href={`/api/parts/export?kind=${query.kind}&format=json`}
           >
             JSON
           </a>
         </span>
-        <p className="ml-auto text-[14px] text-soft" role="status">
+        <p className="ml-auto text-[0.875rem] text-soft" role="status">
           {total} {filtered ? 'found' : 'in all'}
         </p>
       </div>

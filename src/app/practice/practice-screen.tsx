@@ -24,7 +24,7 @@ export function PracticeScreen({ view }: Props) {
   return (
     <Shell frame={view.frame} at="practice">
       <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
-        <h1 className="text-[26px]">Practice</h1>
+        <h1 className="text-[1.625rem]">Practice</h1>
         <p className="text-soft">
           {run ? `${run.profile.maker} ${run.profile.name}` : 'could I do it without help? No job is touched'}
         </p>

@@ -76,13 +76,13 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
   return (
     <Shell frame={frame} at="workshop">
       <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
-        <h1 className="text-[26px]">Workshop</h1>
+        <h1 className="text-[1.625rem]">Workshop</h1>
         <p className="text-soft">who works here, and how it counts</p>
       </div>
       <StationFrame
         aside={
           <>
-            <h2 className="mb-2 text-[17px]">Technicians</h2>
+            <h2 className="mb-2 text-[1.0625rem]">Technicians</h2>
             <ul className="mb-4">
               {frame.technicians.map((technician) => {
                 const { initials, name, mains, hours } = technician;
@@ -94,7 +94,7 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
                     <b className="figures w-10">{initials}</b>
                     <span className="min-w-0 break-words">
                       {name}
-                      <label className="flex min-h-11 cursor-pointer items-center gap-2 text-[13px] text-soft">
+                      <label className="flex min-h-11 cursor-pointer items-center gap-2 text-[0.8125rem] text-soft">
                         <input
                           type="checkbox"
                           className="size-5 accent-(--cochineal)"

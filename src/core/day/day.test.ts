@@ -6,6 +6,7 @@ const exactly = (minutes: number) => ({ least: minutes, middle: minutes, most: m
 const task = (id: string, jobId: string, minutes: number, more: Partial<DayTask> = {}): DayTask => ({
   id,
   jobId,
+  station: 'open',
   what: id,
   hands: true,
   mains: false,

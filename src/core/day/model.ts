@@ -6,6 +6,8 @@ import type { Spread } from '../link';
 export type DayTask = {
   id: string;
   jobId: string;
+  /** The station of the job that it belongs to. */
+  station: string;
   /** What is done, for people. */
   what: string;
   /** A technician does it. */

@@ -14,7 +14,7 @@ import {
   waitUntil,
   holdsOf,
 } from '../job';
-import { stationNames, writesItself } from '../route';
+import { type StationId, stationNames, writesItself } from '../route';
 import { type HandStep, copyMayGoIn } from '../work';
 import { type Loaded, copySpread } from './make-view';
 
@@ -39,11 +39,12 @@ export function dayTasksOf(
   const { profile, at } = loaded;
   const nowMs = Date.parse(at);
   const tasks: DayTask[] = [];
-  const push = (name: string, what: string, minutes: Spread, more: Partial<DayTask> = {}) => {
+  const push: Push = (station, what, minutes, { name = station, ...more } = {}) => {
     const last = tasks.at(-1);
     tasks.push({
       id: `${job.id} ${name}`,
       jobId: job.id,
+      station,
       what,
       hands: true,
       mains: false,
@@ -61,9 +62,10 @@ export function dayTasksOf(
   const hands = (station: HandStep['station']) => pushHands(station, left, loaded, state, nowMs, push);
   hands('open');
   if (!isBack && job.route === 'copy-on-dock' && !copyMayGoIn(facts)) {
-    if (!job.dock) push('dock', 'Both drives in the dock', usual(desk.dock));
+    if (!job.dock) push('carry-over', 'Both drives in the dock', usual(desk.dock), { name: 'dock' });
     const seconds = copySpread(state, loaded, copy);
-    push('copy', 'Copy, read back', seconds ?? usual(30), {
+    push('carry-over', 'Copy, read back', seconds ?? usual(30), {
+      name: 'copy',
       hands: false,
       machine: 'dock',
       ...(copy.kind === 'running' && { runs: true }),
@@ -76,7 +78,8 @@ export function dayTasksOf(
     if (!busy) push('first-power', 'Switch it on', usual(desk.start));
     const way = profile.ways?.[job.route];
     if (!isBack && writesItself(job.route) && way?.possible)
-      push('alone', 'The device works alone', busy ? leftOf(busy, nowMs) : way.alone, {
+      push('first-power', 'The device works alone', busy ? leftOf(busy, nowMs) : way.alone, {
+        name: 'alone',
         hands: false,
         machine: job.route === 'network' ? 'network' : null,
         ...(busy && { runs: true }),
@@ -104,7 +107,13 @@ function leftOf({ usual, worry }: { usual: string; worry: string }, nowMs: numbe
   return { least: left(usual), middle: left(usual), most: left(worry) };
 }
 
-type Push = (name: string, what: string, minutes: Spread, more?: Partial<DayTask>) => void;
+/** Adds a piece of work behind the last one; named by its station where that has no other. */
+type Push = (
+  station: StationId,
+  what: string,
+  minutes: Spread,
+  more?: Partial<DayTask> & { name?: string },
+) => void;
 
 /** Steps of a station as pieces of work, parted where something waits by itself. */
 function pushHands(
@@ -121,7 +130,10 @@ function pushHands(
     if (!last) return;
     const isMains = group.some(({ mayDo }) => mayDo === 'mains');
     // Named by its last step, so that it stays the same piece of work while its steps are done.
-    push(`${station}-${last.id}`, stationNames[station], minutesOf(group, loaded), { mains: isMains });
+    push(station, stationNames[station], minutesOf(group, loaded), {
+      name: `${station}-${last.id}`,
+      mains: isMains,
+    });
     group = [];
   };
   for (const step of left.filter((one) => one.station === station)) {
@@ -133,10 +145,10 @@ function pushHands(
     const until = waitUntil(state, loaded, step);
     const minutes = until ? Math.max(0, (until.getTime() - nowMs) / 60_000) : step.minutes;
     push(
-      `${station}-${step.id}`,
+      station,
       step.title,
       { least: minutes, middle: minutes, most: minutes },
-      { hands: false, ...(until && { runs: true }) },
+      { name: `${station}-${step.id}`, hands: false, ...(until && { runs: true }) },
     );
   }
   flush();

@@ -1,4 +1,6 @@
 export { dayTasksOf } from './day-tasks';
+export { withDeliveries } from './day-deliveries';
+export { needsOfJob, partsOfJob } from './parts-of-job';
 export { lessonsOf } from './lessons-of-job';
 export { bytesToCopy, copyAskedOf } from './way-facts';
 export { seenWords } from './diagnosis-view';

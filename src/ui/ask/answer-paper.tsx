@@ -65,12 +65,12 @@ export function AnswerPaper({
     ),
   ]);
   return (
-    <article aria-label="The answer on paper" className="text-[13px]">
+    <article aria-label="The answer on paper" className="text-[0.8125rem]">
       <p className="flex justify-between">
         <span>{workshop}</span>
         <span>{day}</span>
       </p>
-      <h2 className="mt-2 text-[24px]">
+      <h2 className="mt-2 text-[1.5rem]">
         {build.drive.maker} {build.drive.model}{' '}
         {isStated(build.drive, 'labelGB') ? size(build.drive.labelGB * 1e9) : 'of unknown size'} in the{' '}
         {profile.maker} {profile.name}
@@ -79,7 +79,7 @@ export function AnswerPaper({
         Asked: “{text.trim()}”. Held against: {answer.place.name}.
       </p>
       <VerdictLine worst={answer.worst} options={options} />
-      <h3 className="mt-3 text-[16px]">The three tightest</h3>
+      <h3 className="mt-3 text-[1rem]">The three tightest</h3>
       <table className="w-full border-collapse">
         <tbody>
           {judged.slice(0, tightest).map((margin) => (
@@ -94,7 +94,7 @@ export function AnswerPaper({
           ))}
         </tbody>
       </table>
-      <h3 className="mt-3 text-[16px]">What is not known</h3>
+      <h3 className="mt-3 text-[1rem]">What is not known</h3>
       {unknown.length === 0 ? (
         <p>Nothing that is judged here.</p>
       ) : (
@@ -106,7 +106,7 @@ export function AnswerPaper({
           ))}
         </ul>
       )}
-      <h3 className="mt-3 text-[16px]">Of {size(wantedGB * 1e9)} these fit</h3>
+      <h3 className="mt-3 text-[1rem]">Of {size(wantedGB * 1e9)} these fit</h3>
       {fitting.length === 0 ? (
         <p>None that is known here.</p>
       ) : (
@@ -122,7 +122,7 @@ export function AnswerPaper({
           ))}
         </ul>
       )}
-      <h3 className="mt-3 text-[16px]">Sources</h3>
+      <h3 className="mt-3 text-[1rem]">Sources</h3>
       <ul className="list-disc pl-5">
         {[...sources].map((source) => (
           <li key={source}>{source}</li>

@@ -262,7 +262,7 @@ function CopyAddress({ letters }: { letters: boolean }) {
     <>
       <Button onClick={() => void copy()}>Copy its address</Button>
       {said && (
-        <span role="status" className="figures max-w-[40ch] truncate text-[13px] select-all">
+        <span role="status" className="figures max-w-[40ch] truncate text-[0.8125rem] select-all">
           {said}
         </span>
       )}

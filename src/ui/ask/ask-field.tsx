@@ -71,7 +71,7 @@ export function AskField({ text, view, silent, onText }: Props) {
   };
   return (
     <div className="relative">
-      <label htmlFor={id} className="font-display text-[20px] font-bold">
+      <label htmlFor={id} className="font-display text-[1.25rem] font-bold">
         Will this one do?
       </label>
       <input
@@ -84,7 +84,7 @@ export function AskField({ text, view, silent, onText }: Props) {
         aria-describedby={`${id}-understood`}
         autoComplete="off"
         spellCheck={false}
-        className="mt-1 h-13 w-full rounded-xl border-2 border-line-strong bg-surface px-4 text-[19px]"
+        className="mt-1 h-13 w-full rounded-xl border-2 border-line-strong bg-surface px-4 text-[1.1875rem]"
         placeholder="device, then drive or size code: osprey 2280-D2-M 2 TB 7000"
         value={text}
         onChange={(event) => {
@@ -122,7 +122,7 @@ export function AskField({ text, view, silent, onText }: Props) {
               id={`${id}-${i}`}
               role="option"
               aria-selected={i === at}
-              className={`flex min-h-9 cursor-pointer items-center rounded-lg border px-2.5 text-[14px] ${i === at ? 'border-cochineal bg-sunken font-semibold' : 'border-line-strong hover:bg-sunken'}`}
+              className={`flex min-h-9 cursor-pointer items-center rounded-lg border px-2.5 text-[0.875rem] ${i === at ? 'border-cochineal bg-sunken font-semibold' : 'border-line-strong hover:bg-sunken'}`}
               onPointerDown={(event) => {
                 event.preventDefault();
                 take(suggestion);
@@ -133,7 +133,7 @@ export function AskField({ text, view, silent, onText }: Props) {
           ))}
         </ul>
       )}
-      <p id={`${id}-understood`} className="mt-1 text-[14px] text-soft" aria-live="polite">
+      <p id={`${id}-understood`} className="mt-1 text-[0.875rem] text-soft" aria-live="polite">
         {silent ? (
           <b className="text-over">Jicara did not answer. Is it still running?</b>
         ) : text.trim() === '' ? (
@@ -149,7 +149,7 @@ export function AskField({ text, view, silent, onText }: Props) {
               <button
                 type="button"
                 title={`Change “${words}”`}
-                className="flex min-h-8 items-baseline gap-1.5 rounded-lg border bg-sunken px-2 py-0.5 text-[14px]"
+                className="flex min-h-8 items-baseline gap-1.5 rounded-lg border bg-sunken px-2 py-0.5 text-[0.875rem]"
                 onClick={() => mark(words)}
               >
                 <span className="text-soft">{kindWords[kind]}</span> {means}
@@ -161,7 +161,7 @@ export function AskField({ text, view, silent, onText }: Props) {
               <button
                 type="button"
                 title={`Change “${words}”`}
-                className="flex min-h-8 items-baseline gap-1.5 rounded-lg border-2 border-over px-2 py-0.5 text-[14px]"
+                className="flex min-h-8 items-baseline gap-1.5 rounded-lg border-2 border-over px-2 py-0.5 text-[0.875rem]"
                 onClick={() => mark(words)}
               >
                 <b className="text-over">not understood</b> “{words}”: {why}

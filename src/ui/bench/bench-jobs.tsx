@@ -37,7 +37,7 @@ export function BenchJobs({ day, cards, planned, now, show }: Props) {
     .sort((a, b) => (a.chance?.holds ?? 2) - (b.chance?.holds ?? 2));
   return (
     <section aria-labelledby="waits">
-      <h2 id="waits" className="text-[16px]">
+      <h2 id="waits" className="text-[1rem]">
         Who waits for what
       </h2>
       <ul>
@@ -53,18 +53,18 @@ export function BenchJobs({ day, cards, planned, now, show }: Props) {
                 <span className="min-w-0">
                   <span className="flex flex-wrap items-baseline gap-x-2">
                     <b>{card.device}</b> <span className="figures text-soft">{card.id}</span>
-                    <span className="min-w-0 truncate text-[14px] text-soft" dir="auto">
+                    <span className="min-w-0 truncate text-[0.875rem] text-soft" dir="auto">
                       {card.who}
                     </span>
                   </span>
-                  <span className="block text-[14px]">
+                  <span className="block text-[0.875rem]">
                     <b className={tone}>
                       <Icon className="inline size-4 align-[-3px]" aria-hidden /> {words}:
                     </b>{' '}
                     {card.next}
                   </span>
                 </span>
-                <span className="text-[14px] max-md:col-start-2 md:text-right">
+                <span className="text-[0.875rem] max-md:col-start-2 md:text-right">
                   {never.has(card.id) ? (
                     <b className="text-over">Nobody here can do all of it</b>
                   ) : (

@@ -4,9 +4,6 @@ import type { DayTask, Slot } from '@/core/day';
 import Link from '../link';
 import type { Stretch } from './lanes';
 
-/** Bars narrower than this share of the line bear no words: they are read by pointing, and by who hears them. */
-const leastShareForWords = 0.045;
-
 type Props = {
   slot: Slot;
   task: DayTask;
@@ -20,7 +17,10 @@ type Props = {
   onKey: (key: string) => boolean;
 };
 
-/** One piece of work in its lane: it leads to its job, and where it is of hands it can be moved. */
+/**
+ * One piece of work in its lane: it leads to its job, and where it is of hands it can be moved. A narrow one bears no
+ * words: it is read by pointing, and by who hears it.
+ */
 export function DayBar({ slot, task, device, fill, stretch, times, isPinned, onKey }: Props) {
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({
     id: slot.taskId,
@@ -35,7 +35,7 @@ export function DayBar({ slot, task, device, fill, stretch, times, isPinned, onK
   return (
     <li
       ref={setNodeRef}
-      className={`absolute inset-y-1 ${isDragging ? 'z-10' : ''}`}
+      className={`@container absolute inset-y-1 ${isDragging ? 'z-10' : ''}`}
       style={{
         left: `${left * 100}%`,
         width: `${width * 100}%`,
@@ -49,19 +49,18 @@ export function DayBar({ slot, task, device, fill, stretch, times, isPinned, onK
         aria-keyshortcuts={task.hands ? 'ArrowLeft ArrowRight ArrowUp ArrowDown P' : undefined}
         title={words}
         data-task={slot.taskId}
+        data-drawn
         draggable={false}
         onKeyDown={(event) => {
           if (!event.ctrlKey && !event.metaKey && !event.altKey && onKey(event.key)) event.preventDefault();
         }}
-        className={`flex h-full min-w-1 touch-none items-center gap-1 overflow-hidden rounded-md px-1 text-[12px] leading-tight whitespace-nowrap ${isPinned ? 'outline-2 -outline-offset-2 outline-tight-fill' : ''}`}
+        className={`flex h-full min-w-1 touch-none items-center gap-1 overflow-hidden rounded-md px-1 text-[0.75rem] leading-tight whitespace-nowrap ${isPinned ? 'outline-2 -outline-offset-2 outline-tight-fill' : ''}`}
         style={look}
       >
-        {isPinned && width > leastShareForWords / 2 && <Pin className="size-3 shrink-0" aria-hidden />}
-        {width > leastShareForWords && (
-          <span className="truncate">
-            {task.what} · {device}
-          </span>
-        )}
+        {isPinned && <Pin className="hidden size-3 shrink-0 @min-[1.25rem]:inline" aria-hidden />}
+        <span className="hidden truncate @min-[3rem]:inline">
+          {task.what} · {device}
+        </span>
       </Link>
     </li>
   );

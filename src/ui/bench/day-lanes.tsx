@@ -79,7 +79,7 @@ export function DayLanes({ day, slots, pins, now, show, onPin, children }: Props
   };
   return (
     <section ref={section} aria-label="Hands and machines from now on">
-      <div className="relative ml-28 h-6 text-[12px] text-soft max-sm:ml-16" aria-hidden>
+      <div className="relative ml-28 h-6 text-[0.75rem] text-soft max-sm:ml-16" aria-hidden>
         {stretch.hours.map((minutes) => (
           <span
             key={minutes}
@@ -137,7 +137,7 @@ export function DayLanes({ day, slots, pins, now, show, onPin, children }: Props
           </LaneRow>
         ))}
       </DndContext>
-      <div className="mt-1.5 flex flex-wrap items-center gap-x-4 text-[13px] print:hidden">
+      <div className="mt-1.5 flex flex-wrap items-center gap-x-4 text-[0.8125rem] print:hidden">
         <p className="min-w-60 flex-1 text-soft">
           Solid: hands. Pale: runs alone. Drag work of hands, or move it with the arrow keys, to pin it; P
           takes the pin out.
@@ -154,7 +154,7 @@ function LaneRow({ lane, children }: { lane: Lane; children: ReactNode }) {
   const { setNodeRef, isOver } = useDroppable({ id: lane.id, disabled: lane.person === null });
   return (
     <div className="flex items-stretch border-b border-dashed last:border-0">
-      <h3 className="w-28 shrink-0 py-2 pr-2 text-[14px] max-sm:w-16 max-sm:break-words">{lane.name}</h3>
+      <h3 className="w-28 shrink-0 py-2 pr-2 text-[0.875rem] max-sm:w-16 max-sm:break-words">{lane.name}</h3>
       <ul
         ref={setNodeRef}
         className={`relative min-h-10 min-w-0 flex-1 ${isOver ? 'bg-sunken' : 'bg-surface'}`}

@@ -29,7 +29,7 @@ export function NextAct({ next, card, name, isPlanning }: Props) {
           </>
         )}
       </p>
-      <h2 className="text-[30px] leading-tight">
+      <h2 className="text-[1.875rem] leading-tight">
         {next ? next.title : isPlanning ? 'Planning the day …' : 'Nothing for these hands by the plan'}
       </h2>
     </section>

@@ -11,7 +11,7 @@ export function Slips({ day, slips }: { day: Day; slips: readonly Slip[] }) {
   const deviceOf = (id: string) => day.jobs.find((job) => job.id === id)?.device ?? '';
   return (
     <section aria-label="What slips if something takes long">
-      <ul className="text-[14px] text-tight">
+      <ul className="text-[0.875rem] text-tight">
         {slips.slice(0, toldAtMost).map(({ taskId, overMin, late }) => {
           const task = day.tasks.find(({ id }) => id === taskId);
           return (

@@ -7,7 +7,7 @@ export function DueDrives({ view }: { view: BenchView }) {
   if (view.dueDrives.length === 0) return null;
   return (
     <section aria-labelledby="due-drives" className="rounded-2xl border border-tight bg-surface p-4">
-      <h2 id="due-drives" className="mb-1 text-[16px]">
+      <h2 id="due-drives" className="mb-1 text-[1rem]">
         Old drives whose term is over
       </h2>
       <ul>
@@ -33,7 +33,7 @@ export function HandedOver({ view }: { view: BenchView }) {
   if (view.handedOver.length === 0) return null;
   return (
     <section aria-labelledby="handed-over" className="rounded-2xl border bg-surface p-4">
-      <h2 id="handed-over" className="mb-1 text-[16px]">
+      <h2 id="handed-over" className="mb-1 text-[1rem]">
         Handed over
       </h2>
       <ul className="grid grid-cols-1 gap-x-6 md:grid-cols-2">

@@ -40,7 +40,7 @@ export function DeviceDetail({ profile, locale, now, figures, versions }: Props)
       <div className="grid gap-3.5 md:grid-cols-2">
         {profile.revisions.length > 0 && (
           <Card title="Board revisions" hint="told apart by marks one can see">
-            <dl className="text-[14px]">
+            <dl className="text-[0.875rem]">
               {profile.revisions.map(({ id, name, marks, changes }) => (
                 <div key={id} className="border-b border-dashed py-1.5 last:border-0">
                   <dt className="font-semibold">{name}</dt>
@@ -60,12 +60,12 @@ export function DeviceDetail({ profile, locale, now, figures, versions }: Props)
         )}
         {profile.caseChanges.map((change) => (
           <Card key={change.id} title={change.title} hint={`${change.minutes} minutes`}>
-            <p className="text-[14px]">{change.how}</p>
-            <p className="mt-1 text-[14px] font-semibold text-tight">{change.risk}</p>
+            <p className="text-[0.875rem]">{change.how}</p>
+            <p className="mt-1 text-[0.875rem] font-semibold text-tight">{change.risk}</p>
           </Card>
         ))}
         <Card title="Opening it">
-          <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 text-[14px]">
+          <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 text-[0.875rem]">
             <dt className="text-soft">Way in and swap</dt>
             <dd>
               {profile.procedure.open.length === 0 ? (
@@ -88,7 +88,7 @@ export function DeviceDetail({ profile, locale, now, figures, versions }: Props)
           </dl>
         </Card>
         <Card title="Switching it on">
-          <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 text-[14px]">
+          <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 text-[0.875rem]">
             <dt className="text-soft">Cables</dt>
             <dd>{firstPower.cables.map(({ words }) => words).join(', then ')}</dd>
             {firstPower.menuKeys && (
@@ -117,16 +117,16 @@ export function DeviceDetail({ profile, locale, now, figures, versions }: Props)
         </Card>
         <Card title="Delivered with">
           {profile.deliveredDrives.length === 0 && (
-            <p className="text-[14px] font-semibold text-tight">Nobody has written it down.</p>
+            <p className="text-[0.875rem] font-semibold text-tight">Nobody has written it down.</p>
           )}
-          <ul className="text-[14px]">
+          <ul className="text-[0.875rem]">
             {profile.deliveredDrives.map(({ formFactor, labelGB }) => (
               <li key={`${formFactor} ${labelGB}`}>
                 <span className="figures">{formFactor}</span>, {labelGB} GB
               </li>
             ))}
           </ul>
-          <ul className="mt-2 text-[13px] text-soft">
+          <ul className="mt-2 text-[0.8125rem] text-soft">
             {profile.cautions.map((caution) => (
               <li key={caution}>{caution}</li>
             ))}
@@ -171,7 +171,7 @@ function PlaceCard({
           <div>
             <SlotDrawing place={place} locale={locale} />
             {place.adapters.map(({ adapter, caseChangeId }) => (
-              <p key={adapter.id} className="text-[14px]">
+              <p key={adapter.id} className="text-[0.875rem]">
                 Adapter <b>{adapter.model}</b>: takes{' '}
                 {adapter.takes.kind === 'module'
                   ? `modules of ${adapter.takes.lengthsMm.join(', ')} mm`
@@ -184,11 +184,11 @@ function PlaceCard({
         <div className="gap-x-6 md:columns-2">
           {groups.map(({ source, at, lines }) => (
             <section key={`${source} ${at ?? ''}`} className="mb-3 break-inside-avoid-column">
-              <h3 className="font-sans text-[12.5px] font-semibold text-soft">
+              <h3 className="font-sans text-[0.7812rem] font-semibold text-soft">
                 {capital(source)}
                 {at ? `, ${at}${(ageYears(at, now) ?? 0) > 2 ? ': getting old' : ''}` : ''}
               </h3>
-              <dl className="text-[13.5px]">
+              <dl className="text-[0.8438rem]">
                 {lines.map(({ label, shown, known, origin }) => (
                   <div
                     key={label}
@@ -196,7 +196,7 @@ function PlaceCard({
                   >
                     <dt>{label}</dt>
                     <dd className={`figures text-right font-bold ${known ? '' : 'text-tight'}`}>{shown}</dd>
-                    {!known && <dd className="basis-full text-[12.5px] text-soft">{origin}</dd>}
+                    {!known && <dd className="basis-full text-[0.7812rem] text-soft">{origin}</dd>}
                   </div>
                 ))}
               </dl>

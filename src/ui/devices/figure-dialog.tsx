@@ -31,7 +31,7 @@ export function FigureDialog({ place, figure, busy, fault, onEnter, onClose }: P
   const asked = { placeId: place.id, figureId: figure.id };
   return (
     <DialogFrame title={figure.words} open onOpenChange={(open) => !open && onClose()}>
-      <p className="mb-3 text-[14px] text-soft">{figure.howToGet}</p>
+      <p className="mb-3 text-[0.875rem] text-soft">{figure.howToGet}</p>
       {fault && (
         <div className="mb-3">
           <FaultNotice fault={fault} />
@@ -153,9 +153,9 @@ function Measured({
               <circle key={`${i} ${x}`} cx={x} cy={22} r={4.5} fill="var(--info)" />
             ))}
           </svg>
-          <p className="figures text-[15px] font-semibold">
+          <p className="figures text-[0.9375rem] font-semibold">
             {showEstimate(of.estimate, figure.unit)}
-            <span className="font-sans text-[13px] font-normal text-soft">
+            <span className="font-sans text-[0.8125rem] font-normal text-soft">
               {' '}
               {readings.length === 1
                 ? 'one reading: only the tool’s share is in it'
@@ -257,7 +257,7 @@ export function AnswerDialog({
   const [value, setValue] = useState<string | null>(answer.now);
   return (
     <DialogFrame title={answer.words} open onOpenChange={(open) => !open && onClose()}>
-      <p className="mb-3 text-[14px] text-soft">{answer.howToGet}</p>
+      <p className="mb-3 text-[0.875rem] text-soft">{answer.howToGet}</p>
       {fault && (
         <div className="mb-3">
           <FaultNotice fault={fault} />

@@ -53,7 +53,7 @@ export function MergePanel({ mine, theirs, busy, onSave, onCancel }: Props) {
         {all.map((difference) => (
           <li key={difference.at} className="border-b border-dashed py-2 last:border-0">
             <fieldset>
-              <legend className="text-[14px] font-semibold">
+              <legend className="text-[0.875rem] font-semibold">
                 {placeWords(difference)} <span className="font-normal text-soft">{difference.why}</span>
               </legend>
               <div className="mt-1 grid gap-2 sm:grid-cols-2">
@@ -71,10 +71,10 @@ export function MergePanel({ mine, theirs, busy, onSave, onCancel }: Props) {
                         checked={choices[difference.at] === whose}
                         onChange={() => setChoices({ ...choices, [difference.at]: whose })}
                       />
-                      <span className="min-w-0 text-[14px]">
+                      <span className="min-w-0 text-[0.875rem]">
                         <b>{whose === 'mine' ? 'Here' : 'Theirs'}:</b>{' '}
                         <span className="figures">{words}</span>
-                        {source && <span className="block text-[13px] text-soft">{source}</span>}
+                        {source && <span className="block text-[0.8125rem] text-soft">{source}</span>}
                       </span>
                     </label>
                   );

@@ -78,7 +78,7 @@ export function OpenFigures({ profile, busy, fault, onEnter }: Props) {
       }
       tools={
         others.length > 0 && (
-          <label className="flex flex-wrap items-center gap-2 text-[14px]">
+          <label className="flex flex-wrap items-center gap-2 text-[0.875rem]">
             <span className="font-semibold">Change</span>
             <select
               className="h-11 rounded-xl border border-line-strong bg-surface px-3"
@@ -100,9 +100,9 @@ export function OpenFigures({ profile, busy, fault, onEnter }: Props) {
         <ul className="grid gap-x-6 md:grid-cols-2">
           {open.map((item) => (
             <li key={item.id} className="flex items-center gap-3 border-b border-dashed py-1.5">
-              <span className="min-w-0 flex-1 text-[14px]">
+              <span className="min-w-0 flex-1 text-[0.875rem]">
                 <b>{item.words}</b>
-                <span className="block text-[13px] text-soft">{item.howToGet}</span>
+                <span className="block text-[0.8125rem] text-soft">{item.howToGet}</span>
               </span>
               <Button aria-label={`Enter: ${item.words}`} onClick={() => setAsked(item)}>
                 Enter

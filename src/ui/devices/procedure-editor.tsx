@@ -150,10 +150,10 @@ function Row({
           aria-expanded={isOpen}
           onClick={onOpen}
         >
-          {title} <span className="figures text-[13px] font-normal text-soft">{id}</span>
+          {title} <span className="figures text-[0.8125rem] font-normal text-soft">{id}</span>
         </button>
         {faults.length > 0 && (
-          <b className="text-[14px] text-over">
+          <b className="text-[0.875rem] text-over">
             {faults.length} {faults.length === 1 ? 'fault' : 'faults'}
           </b>
         )}
@@ -165,7 +165,7 @@ function Row({
         </Button>
       </div>
       {faults.map(({ message, mend }) => (
-        <p key={message} className="ml-[5.5rem] text-[14px] text-over">
+        <p key={message} className="ml-[5.5rem] text-[0.875rem] text-over">
           {message} <span className="text-soft">{mend}</span>
         </p>
       ))}

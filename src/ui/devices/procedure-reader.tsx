@@ -91,8 +91,8 @@ function StepLine({ n, step, procedure }: { n: number; step: HandStep; procedure
             <span className="font-normal text-soft"> (only where {conditional.replaceAll('-', ' ')})</span>
           )}
         </p>
-        <p className="text-[14px]">{step.how}</p>
-        <p className="text-[13px] text-soft">
+        <p className="text-[0.875rem]">{step.how}</p>
+        <p className="text-[0.8125rem] text-soft">
           {[
             showDuration(60 * step.minutes),
             step.tool,
@@ -107,14 +107,14 @@ function StepLine({ n, step, procedure }: { n: number; step: HandStep; procedure
             .join(' · ')}
         </p>
         {(step.needs.length > 0 || after.length > 0) && (
-          <p className="text-[13px] text-soft">
+          <p className="text-[0.8125rem] text-soft">
             {step.needs.length > 0 &&
               `Needs: ${step.needs.map(({ fact, value }) => factWords(fact, value)).join(', ')}. `}
             {after.length > 0 && `Then: ${after.join(', ')}.`}
           </p>
         )}
         {(step.caution ?? step.breaks ?? step.final) && (
-          <p className="text-[13px] font-semibold text-tight">
+          <p className="text-[0.8125rem] font-semibold text-tight">
             {[
               step.caution,
               step.breaks && `Breaks: ${step.breaks}`,

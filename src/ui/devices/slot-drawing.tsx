@@ -1,3 +1,4 @@
+import { Drawing } from '../drawing';
 import type { Place } from '@/core/device';
 import type { Estimate } from '@/core/margin';
 import { showEstimate } from '@/core/units';
@@ -25,7 +26,7 @@ export function SlotDrawing({
     const mm = valueOf(limit) ?? 3;
     const px = Math.min(7, 150 / mm);
     return (
-      <svg
+      <Drawing
         viewBox={`0 0 ${width} ${height}`}
         className={`block w-full ${small ? 'max-h-28' : ''}`}
         role="img"
@@ -42,16 +43,18 @@ export function SlotDrawing({
           strokeWidth={2}
           strokeDasharray="7 5"
         />
-        <text x={240} y={ground - (mm * px) / 2 + 6} textAnchor="middle" fontSize={17} fill="var(--soft)">
-          {form.kind}
-          {'mounting' in form && form.mounting ? `, ${form.mounting}` : ''}
-        </text>
-        {limit && (
+        {!small && (
+          <text x={240} y={ground - (mm * px) / 2 + 6} textAnchor="middle" fontSize={17} fill="var(--soft)">
+            {form.kind}
+            {'mounting' in form && form.mounting ? `, ${form.mounting}` : ''}
+          </text>
+        )}
+        {limit && !small && (
           <text x={438} y={ground - (mm * px) / 2 + 5} fontSize={16} className="figures" fill="var(--ink)">
             {label(limit)}
           </text>
         )}
-      </svg>
+      </Drawing>
     );
   }
   const cover = valueOf(form.coverMm);
@@ -67,7 +70,7 @@ export function SlotDrawing({
   const sinkLow = valueOf(sink?.undersideMm);
   const sinkHigh = sink && sinkLow !== null ? sinkLow + (valueOf(sink.thicknessMm) ?? 1) : null;
   return (
-    <svg
+    <Drawing
       viewBox={`0 0 ${width} ${height}`}
       className={`block w-full ${small ? 'max-h-28' : ''}`}
       role="img"
@@ -142,7 +145,7 @@ export function SlotDrawing({
         </>
       )}
       {cover === null ? (
-        <text x={20} y={22} fontSize={15} fill="var(--tight)" fontWeight={600}>
+        <text x={20} y={22} fontSize={small ? 24 : 15} fill="var(--tight)" fontWeight={600}>
           cover: height not known
         </text>
       ) : (
@@ -167,6 +170,6 @@ export function SlotDrawing({
           </text>
         </g>
       )}
-    </svg>
+    </Drawing>
   );
 }

@@ -229,7 +229,7 @@ function Facts({
     <label>
       <span className="mb-1 block font-semibold">{label}</span>
       <textarea
-        className={`${area} figures text-[14px] ${isOdd ? 'border-2 border-over' : ''}`}
+        className={`${area} figures text-[0.875rem] ${isOdd ? 'border-2 border-over' : ''}`}
         rows={Math.max(2, typed.split('\n').length)}
         placeholder="cover.on = no"
         value={typed}
@@ -240,7 +240,7 @@ function Facts({
           if (read) onFacts(read);
         }}
       />
-      <span className={`text-[13px] ${isOdd ? 'font-semibold text-over' : 'text-soft'}`}>
+      <span className={`text-[0.8125rem] ${isOdd ? 'font-semibold text-over' : 'text-soft'}`}>
         {isOdd ? 'A thing, its state, yes or no: cover.on = no.' : 'one a line'}
       </span>
     </label>

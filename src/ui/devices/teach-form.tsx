@@ -101,7 +101,7 @@ function Several<T extends string>({
     <fieldset className="min-w-0" aria-describedby={id}>
       <legend className="mb-1 font-semibold">
         {legend}{' '}
-        <span id={id} className="text-[13px] font-normal text-soft">
+        <span id={id} className="text-[0.8125rem] font-normal text-soft">
           {hint}
         </span>
       </legend>

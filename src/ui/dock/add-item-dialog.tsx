@@ -60,7 +60,7 @@ export function AddItemDialog({
             onChange={(event) => setSize(event.target.value)}
           />
         )}
-        <p className="text-[14px] text-soft">It gets a bench label, to be written on it.</p>
+        <p className="text-[0.875rem] text-soft">It gets a bench label, to be written on it.</p>
         {fault && <FaultNotice fault={fault} />}
         <div className="flex gap-3">
           <Button kind="main" type="submit" disabled={!model.trim() || !isSized}>

@@ -60,7 +60,7 @@ export function DockBench({ view, fault, onPractise, onAct, onImage, onClear }: 
       {!knowsHoles && <NoHoles bytes={null} locale={locale} />}
       {pairs.length === 0 && (
         <section className="rounded-2xl border bg-surface p-6">
-          <h2 className="text-[20px]">No drive is in a port</h2>
+          <h2 className="text-[1.25rem]">No drive is in a port</h2>
           <p className="mt-1">
             Drives are put in at the station Carry over of a job, when the old drive is out of the device.{' '}
             <Link className="font-semibold underline underline-offset-4" href="/">

@@ -21,14 +21,14 @@ export function DockPairCard({ pair, locale, onAct }: Props) {
   return (
     <section className="rounded-2xl border bg-surface px-4 py-3" aria-label={`${pair.jobId}, ${pair.device}`}>
       <div className="mb-2 flex flex-wrap items-baseline gap-x-3">
-        <h2 className="text-[18px]">
+        <h2 className="text-[1.125rem]">
           <Link href={`/jobs/${pair.jobId}/carry-over`} className="hover:underline">
             {pair.device}
           </Link>
         </h2>
         <span className="figures text-soft">{pair.jobId}</span>
         <span className="text-soft">{pair.who}</span>
-        <span className="ml-auto text-[14px] text-soft">
+        <span className="ml-auto text-[0.875rem] text-soft">
           {pair.caseModel}
           {pair.caseLink && `, ${pair.caseLink}`}
         </span>
@@ -76,14 +76,16 @@ function Port({
   return (
     <div className="rounded-xl border p-3">
       <p className="flex items-center gap-2">
-        <span className="grid size-8 place-items-center rounded-lg bg-lacquer font-display text-[17px] font-bold text-lacquer-ink">
+        <span className="grid size-8 place-items-center rounded-lg bg-lacquer font-display text-[1.0625rem] font-bold text-lacquer-ink">
           {name}
         </span>
-        <b className="figures rounded border border-ink px-1.5 text-[16px]">{drive.benchLabel}</b>
+        <b className="figures rounded border border-ink px-1.5 text-[1rem]">{drive.benchLabel}</b>
       </p>
-      <p className="figures mt-1 text-[14px]">{showBytes(drive.sectors * drive.sectorBytes, { locale })}</p>
-      <p className="text-[13px] text-soft">{words}</p>
-      <p className={`text-[13px] font-semibold ${busy ? 'text-over' : 'text-clear'}`}>
+      <p className="figures mt-1 text-[0.875rem]">
+        {showBytes(drive.sectors * drive.sectorBytes, { locale })}
+      </p>
+      <p className="text-[0.8125rem] text-soft">{words}</p>
+      <p className={`text-[0.8125rem] font-semibold ${busy ? 'text-over' : 'text-clear'}`}>
         {busy ? 'do not unplug' : 'may be unplugged'}
       </p>
     </div>
@@ -98,7 +100,7 @@ function Between({ pair, locale, onAct }: Props) {
         <b className={pair.mayGoIn && pair.grade && isProof(pair.grade) ? 'text-clear' : 'text-tight'}>
           {pair.grade ? gradeWords[pair.grade] : 'Finished'}.
         </b>
-        <span className="block text-[14px] text-soft">
+        <span className="block text-[0.875rem] text-soft">
           {pair.mayGoIn ? 'Ready for Swap.' : 'Held before Swap: see Carry over.'}
         </span>
       </p>
@@ -119,7 +121,7 @@ function Between({ pair, locale, onAct }: Props) {
     return (
       <div className="text-center">
         <p className="font-semibold text-over">{copy.fault?.sentence ?? 'The copy was interrupted.'}</p>
-        <p className="text-[14px]">
+        <p className="text-[0.875rem]">
           {copy.fault?.remedy ?? `${copy.verifiedBlocks} blocks are matched; it goes on behind them.`}
         </p>
         <div className="mt-2">
@@ -133,20 +135,22 @@ function Between({ pair, locale, onAct }: Props) {
   return (
     <div>
       <div className="flex flex-wrap items-baseline gap-x-3 whitespace-nowrap">
-        <b className="font-display text-[30px] leading-none">{Math.floor(share * 100)} %</b>
-        <span className="figures text-[14px]">
+        <b className="font-display text-[1.875rem] leading-none">{Math.floor(share * 100)} %</b>
+        <span className="figures text-[0.875rem]">
           {p && p.rate.nowBytesPerS > 0 ? showRate(p.rate.nowBytesPerS, locale) : 'begins …'}
         </span>
-        <span className="figures ml-auto text-[14px]">
+        <span className="figures ml-auto text-[0.875rem]">
           {left ? `${showDurationRange(left.least, left.most)} left` : ''}
         </span>
       </div>
       <CopyBar progress={p} label={`${pair.jobId}: read back and matched`} />
       <div className="flex items-center gap-3">
         <Button onClick={() => onAct(pair.jobId, pair.version, 'copy-stop')}>Stop safely</Button>
-        {p?.rate.drop && <span className="text-[14px] font-semibold text-tight">its fast cache is full</span>}
+        {p?.rate.drop && (
+          <span className="text-[0.875rem] font-semibold text-tight">its fast cache is full</span>
+        )}
         {p && p.unreadableBytes > 0 && (
-          <span className="text-[14px] font-semibold text-over">
+          <span className="text-[0.875rem] font-semibold text-over">
             {showBytes(p.unreadableBytes, { locale })} could not be read
           </span>
         )}

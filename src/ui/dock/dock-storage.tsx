@@ -21,7 +21,7 @@ export function DockStorage({ storage, locale, onClear }: Props) {
   };
   return (
     <section aria-labelledby="dock-storage" className="rounded-2xl border bg-surface p-4">
-      <h2 id="dock-storage" className="text-[17px]">
+      <h2 id="dock-storage" className="text-[1.0625rem]">
         Simulated drives take {size(bytes)}
       </h2>
       <p className="text-soft">

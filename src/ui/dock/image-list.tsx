@@ -71,8 +71,8 @@ export function ImageList({ library, locale, do: act, onWrite }: Props) {
       </ul>
       {library.oddFiles.length > 0 && (
         <section className="mt-3 border-t pt-3" aria-label="Files that cannot be used">
-          <h3 className="text-[15px]">In the own folder, and not to be used</h3>
-          <ul className="text-[14px]">
+          <h3 className="text-[0.9375rem]">In the own folder, and not to be used</h3>
+          <ul className="text-[0.875rem]">
             {library.oddFiles.map(({ fileName, why }) => (
               <li key={fileName} className="break-words">
                 <code className="figures">{fileName}</code>: {why}
@@ -109,7 +109,7 @@ function ImageRow({
           <p className="truncate">
             <b>{image.name}</b> <span className="figures">{image.version}</span>
           </p>
-          <p className="text-[13px] text-soft">
+          <p className="text-[0.8125rem] text-soft">
             {[
               entry.from === 'own' ? 'own folder' : null,
               devices.length > 0 ? null : 'for no stated device',
@@ -126,7 +126,7 @@ function ImageRow({
         {run ? (
           <RunBar run={run} label={`${image.name} ${image.version}`} />
         ) : (
-          <p className={`text-[14px] font-semibold ${verdictText[state.verdict]}`}>{state.words}</p>
+          <p className={`text-[0.875rem] font-semibold ${verdictText[state.verdict]}`}>{state.words}</p>
         )}
         <span className="flex flex-wrap justify-end gap-2">
           {run && <Button onClick={() => act({ kind: 'pause', imageId })}>Pause</Button>}

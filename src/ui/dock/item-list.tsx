@@ -95,19 +95,21 @@ function ItemRow({
           <p className="flex flex-wrap items-center gap-x-2">
             <b className="figures rounded border border-ink px-1.5">{item.label}</b>
             <span>{run ? 'being written' : contentWords(one)}</span>
-            {takenFor && <span className="text-[13px] font-semibold text-info">taken for {takenFor}</span>}
+            {takenFor && (
+              <span className="text-[0.8125rem] font-semibold text-info">taken for {takenFor}</span>
+            )}
           </p>
-          <p className="text-[13px] text-soft">{about.filter(Boolean).join(' · ')}</p>
+          <p className="text-[0.8125rem] text-soft">{about.filter(Boolean).join(' · ')}</p>
         </div>
         {run ? (
           <RunBar run={run} label={item.label} />
         ) : (
-          <div className="min-w-0 text-[14px]">
+          <div className="min-w-0 text-[0.875rem]">
             <p className={record.verdict === 'over' ? `font-semibold ${verdictText.over}` : ''}>
               {uses.length === 0 ? 'not used yet' : `worked ${good}, failed ${failed}`}
             </p>
             {last && (
-              <p className="truncate text-[13px] text-soft" title={last.what}>
+              <p className="truncate text-[0.8125rem] text-soft" title={last.what}>
                 last: {last.what}
               </p>
             )}

@@ -35,8 +35,10 @@ export function PracticeFaults({
 }) {
   return (
     <details open={isOpen || faults.length > 0}>
-      <summary className="cursor-pointer font-display text-[17px] font-bold">Faults to practise with</summary>
-      <p className="mb-1 text-[14px] text-soft">
+      <summary className="cursor-pointer font-display text-[1.0625rem] font-bold">
+        Faults to practise with
+      </summary>
+      <p className="mb-1 text-[0.875rem] text-soft">
         {faults.length === 0
           ? 'All are off; they act on practice alone.'
           : `${faults.length} on, for every practice copy that is started from now on; real drives never.`}
@@ -55,7 +57,7 @@ export function PracticeFaults({
               />
               <span>
                 <b>{name}</b>
-                <span className="block text-[13px] leading-snug text-soft">{what}</span>
+                <span className="block text-[0.8125rem] leading-snug text-soft">{what}</span>
               </span>
             </label>
           </li>

@@ -46,7 +46,7 @@ export function RecordDialog({
           {told.uses.toReversed().map((use, i) => (
             <li
               key={i}
-              className="grid grid-cols-[92px_62px_minmax(0,1fr)] gap-x-2 border-b border-dashed border-line py-1 text-[14px]"
+              className="grid grid-cols-[92px_62px_minmax(0,1fr)] gap-x-2 border-b border-dashed border-line py-1 text-[0.875rem]"
             >
               <span className="figures text-soft">{use.at.slice(0, 10)}</span>
               <b className={use.worked ? 'text-clear' : 'text-over'}>{use.worked ? 'worked' : 'failed'}</b>

@@ -4,7 +4,7 @@ import type { Fault } from '@/core/result';
 export function RowFault({ fault }: { fault: Fault | null }) {
   return (
     fault && (
-      <p role="alert" className="mt-1 text-[14px]">
+      <p role="alert" className="mt-1 text-[0.875rem]">
         <b className="text-over">{fault.sentence}</b> {fault.remedy}
       </p>
     )

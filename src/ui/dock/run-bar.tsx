@@ -13,7 +13,7 @@ export function RunBar({ run, label }: { run: ImageRunView; label: string }) {
   const share = run.totalBytes > 0 ? run.doneBytes / run.totalBytes : 0;
   return (
     <div className="min-w-0">
-      <p className="flex justify-between gap-2 text-[14px]">
+      <p className="flex justify-between gap-2 text-[0.875rem]">
         <span>{words[run.phase]}</span>
         <span className="figures whitespace-nowrap">
           {Math.floor(share * 100)} %

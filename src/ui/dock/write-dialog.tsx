@@ -74,7 +74,7 @@ export function WriteDialog({
               onChange={(event) => setTyped(event.target.value)}
               hint="Read it on the stick that goes in; everything on it goes."
             />
-            <p role="status" className="text-[14px]">
+            <p role="status" className="text-[0.875rem]">
               {chosen ? (
                 <>
                   <b>

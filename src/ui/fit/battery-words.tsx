@@ -4,13 +4,13 @@ import type { Estimate } from '@/core/margin';
 export function BatteryWords({ minutes }: { minutes: Estimate }) {
   if (!minutes.known)
     return (
-      <p className="text-[13px] text-soft">
+      <p className="text-[0.8125rem] text-soft">
         What it takes of the battery is not known: {minutes.what}. {minutes.howToGet}
       </p>
     );
   const { value, minus, plus } = minutes;
   return (
-    <p className="text-[13px]">
+    <p className="text-[0.8125rem]">
       Its own draw takes{' '}
       <b className="figures">
         {value.toFixed(0)} min

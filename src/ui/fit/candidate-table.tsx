@@ -51,12 +51,12 @@ export function CandidateTable({ lines, selected, onSelect, locale, habit, curre
   return (
     <>
       <div className="overflow-x-auto contain-content">
-        <table className="w-full border-collapse text-[14px]">
+        <table className="w-full border-collapse text-[0.875rem]">
           <caption className="sr-only">
             Drives by how they fit, then by price per gigabyte shown as free
           </caption>
           <thead>
-            <tr className="border-b text-left text-[13px] text-soft">
+            <tr className="border-b text-left text-[0.8125rem] text-soft">
               <th className="py-1 pl-2 font-medium" scope="col">
                 Fits
               </th>
@@ -97,7 +97,7 @@ export function CandidateTable({ lines, selected, onSelect, locale, habit, curre
         </table>
       </div>
       {next && chosen && (
-        <p className="mt-2 text-[14px] text-soft">
+        <p className="mt-2 text-[0.875rem] text-soft">
           Next size up: {next.line.build.drive.model}{' '}
           {showBytes(next.line.build.drive.labelGB * 1e9, { locale })} for {money(next.extraMinor)} more, each
           extra {unitOf(habit)} as it shows them{' '}
@@ -136,7 +136,7 @@ const CandidateRow = memo(function CandidateRow({
             aria-label={`${drive.maker} ${drive.model} ${drive.labelGB} GB, ${verdictWord[line.worst.verdict]}`}
           />
           <BowlSign verdict={line.worst.verdict} use={line.worst.use} size={26} />
-          <span className="text-[13px]">{verdictWord[line.worst.verdict]}</span>
+          <span className="text-[0.8125rem]">{verdictWord[line.worst.verdict]}</span>
         </label>
       </td>
       <td className="py-1 pr-2">
@@ -145,13 +145,13 @@ const CandidateRow = memo(function CandidateRow({
             {drive.maker} {drive.model}
           </b>{' '}
           {showBytes(drive.labelGB * 1e9, { locale })}{' '}
-          <span className="figures text-[12.5px] text-soft">{drive.formFactor}</span>
+          <span className="figures text-[0.7812rem] text-soft">{drive.formFactor}</span>
         </span>
         {(why ?? more) && (
-          <span className="block text-[12.5px] leading-tight text-soft">{why ?? `with ${more}`}</span>
+          <span className="block text-[0.7812rem] leading-tight text-soft">{why ?? `with ${more}`}</span>
         )}
         {line.build.caseChangeIds.length > 0 && (
-          <span className="block text-[12.5px] font-semibold leading-tight text-tight">
+          <span className="block text-[0.7812rem] font-semibold leading-tight text-tight">
             only with a change to the case
             {finalIds.some((id) => line.build.caseChangeIds.includes(id)) && ' that cannot be undone'}
           </span>
@@ -170,7 +170,7 @@ const CandidateRow = memo(function CandidateRow({
         {line.minor === null
           ? showMoney(drive.price, locale)
           : showMoney({ minor: line.minor, currency }, locale)}
-        {line.onShelf && <span className="block font-sans text-[12px] text-clear">on the shelf</span>}
+        {line.onShelf && <span className="block font-sans text-[0.75rem] text-clear">on the shelf</span>}
       </td>
       <td className="figures whitespace-nowrap pl-2 lg:pl-3 pr-2 text-right">
         {line.minorPerUsableGB === null

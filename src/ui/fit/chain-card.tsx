@@ -27,7 +27,7 @@ export function ChainCard({ answer, line, lines, currency, locale }: Props) {
           const is = name === narrowest;
           const needed = name === 'device needs';
           return (
-            <li key={name} className="grid grid-cols-[112px_1fr_auto] items-center gap-2 text-[13px]">
+            <li key={name} className="grid grid-cols-[112px_1fr_auto] items-center gap-2 text-[0.8125rem]">
               <span className={is ? 'font-bold' : ''}>{name}</span>
               <span className="relative h-4 rounded-sm bg-sunken">
                 {rate.known && (
@@ -42,7 +42,7 @@ export function ChainCard({ answer, line, lines, currency, locale }: Props) {
           );
         })}
       </ul>
-      <p className="mt-2 text-[13px] text-soft">
+      <p className="mt-2 text-[0.8125rem] text-soft">
         {isKnown ? (
           <>
             Narrowest: <b className="text-ink">{narrowest}</b>.{' '}

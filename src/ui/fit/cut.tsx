@@ -1,3 +1,4 @@
+import { Drawing } from '../drawing';
 import { showEstimate, showLengthMm } from '@/core/units';
 import { type Box, type CutQuestion, cutGeometry } from './cut-geometry';
 import { DragLine } from './drag-line';
@@ -63,7 +64,7 @@ export function Cut({ driveName, padName, sinkName, active, onPick, onTry, local
   ].join(' ');
   return (
     <figure className="m-0">
-      <svg
+      <Drawing
         viewBox={`0 0 ${cut.width} ${cut.height}`}
         // With handles inside it is a group: an image may not hold anything to operate.
         role={onTry ? 'group' : 'img'}
@@ -204,8 +205,8 @@ export function Cut({ driveName, padName, sinkName, active, onPick, onTry, local
               onTry={(mm) => onTry(line.layer, mm)}
             />
           ))}
-      </svg>
-      <figcaption className="text-[13px] text-soft">
+      </Drawing>
+      <figcaption className="text-[0.8125rem] text-soft">
         {driveName} · heights ×{stretch}
         {onTry ? ' · drag a handle, or use arrow keys on it, to try another height' : ''}
       </figcaption>

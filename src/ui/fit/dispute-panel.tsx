@@ -16,25 +16,25 @@ export function DisputePanel({ asked, locale }: { asked: DisputeAsked; locale: s
     [setting, build, answer, lines, pads, sinks, oldFormFactor],
   );
   if (disputes.length === 0 && sold.length === 0)
-    return <p className="text-[14px] text-soft">Nothing about this build is argued about.</p>;
+    return <p className="text-[0.875rem] text-soft">Nothing about this build is argued about.</p>;
   return (
     <div className="grid gap-4">
       {sold.length > 0 && <BundleTable sold={sold} locale={locale} />}
       <ul className="grid gap-4">
         {disputes.map(({ id, question, schools, ours, figures }) => (
           <li key={id} className="border-b border-dashed border-line pb-4 last:border-0">
-            <h3 className="text-[16px]">{question}</h3>
+            <h3 className="text-[1rem]">{question}</h3>
             <div className="mt-1 grid gap-x-5 gap-y-1 md:grid-cols-2">
               {schools.map(({ says, because }, i) => (
                 <p
                   key={says}
-                  className={`text-[14px] ${ours?.school === i ? 'border-l-3 border-clear-fill pl-2.5' : 'pl-2.5 text-soft'}`}
+                  className={`text-[0.875rem] ${ours?.school === i ? 'border-l-3 border-clear-fill pl-2.5' : 'pl-2.5 text-soft'}`}
                 >
                   <b>{says}.</b> {because}
                 </p>
               ))}
             </div>
-            <p className="mt-1.5 pl-2.5 text-[14px]">
+            <p className="mt-1.5 pl-2.5 text-[0.875rem]">
               {ours ? (
                 <>
                   Here <b>{schools[ours.school].says.toLowerCase()}</b>: {ours.why}
@@ -55,9 +55,9 @@ export function DisputePanel({ asked, locale }: { asked: DisputeAsked; locale: s
 function BundleTable({ sold, locale }: { sold: Bundle[]; locale: string }) {
   return (
     <section>
-      <h3 className="text-[16px]">With its sink, or bare with one’s own?</h3>
-      <table className="mt-1 w-full text-[14px]">
-        <thead className="text-left text-[13px] text-soft">
+      <h3 className="text-[1rem]">With its sink, or bare with one’s own?</h3>
+      <table className="mt-1 w-full text-[0.875rem]">
+        <thead className="text-left text-[0.8125rem] text-soft">
           <tr>
             {['', 'All parts', 'At the bench', 'Top at', ''].map((name, i) => (
               <th key={i} scope="col" className={`font-medium ${i > 0 ? 'pl-3 text-right' : ''}`}>
@@ -72,7 +72,9 @@ function BundleTable({ sold, locale }: { sold: Bundle[]; locale: string }) {
               <th scope="row" className="py-1 text-left font-semibold">
                 {name}
                 {parts.length > 0 && (
-                  <span className="block text-[12.5px] font-normal text-soft">with {parts.join(', ')}</span>
+                  <span className="block text-[0.7812rem] font-normal text-soft">
+                    with {parts.join(', ')}
+                  </span>
                 )}
               </th>
               <td className="figures pl-3 text-right">

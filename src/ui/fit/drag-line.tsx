@@ -23,6 +23,7 @@ export function DragLine({ name, mm, x, y, toX, pxPerMm, direction, onTry }: Pro
   return (
     <g
       role="slider"
+      data-drawn
       tabIndex={0}
       aria-label={name}
       aria-valuenow={Math.round(mm * 100) / 100}

@@ -11,7 +11,7 @@ export const FitBench = dynamic(() => import('./fit-bench').then((m) => m.FitBen
   loading: () => (
     <StationFrame actions={null}>
       <Card title="Fit">
-        <p role="status" className="min-h-60 text-[14px] text-soft">
+        <p role="status" className="min-h-60 text-[0.875rem] text-soft">
           The build is worked out…
         </p>
       </Card>

@@ -66,7 +66,7 @@ const HeatCard = dynamic(() => import('./heat-card').then((m) => m.HeatCard), {
   ssr: false,
   loading: () => (
     <Card title="Heat">
-      <p role="status" className="min-h-60 text-[14px] text-soft">
+      <p role="status" className="min-h-60 text-[0.875rem] text-soft">
         The heat is worked out…
       </p>
     </Card>
@@ -203,7 +203,7 @@ export function FitBench({
           locale={locale}
         />
         {trying && (
-          <p className="mt-2 flex flex-wrap items-center gap-3 text-[14px]" role="status">
+          <p className="mt-2 flex flex-wrap items-center gap-3 text-[0.875rem]" role="status">
             <b className="text-tight">Tried, not measured:</b>
             {Object.entries(trial).map(([layer, mm]) => (
               <span key={layer} className="figures">
@@ -246,7 +246,7 @@ export function FitBench({
   );
   const aside = (
     <>
-      <h2 className="mb-1 text-[17px]">What is left over</h2>
+      <h2 className="mb-1 text-[1.0625rem]">What is left over</h2>
       <MarginList
         margins={answer.margins}
         options={options}

@@ -126,7 +126,7 @@ export function HeatCard({ setting, build, answer, pads, sinks }: Props) {
     <Card
       title="Heat"
       tools={
-        <div className="flex items-center gap-3 text-[13px]">
+        <div className="flex items-center gap-3 text-[0.8125rem]">
           <label className="flex min-h-8 items-center gap-1.5">
             <input
               type="checkbox"
@@ -170,7 +170,7 @@ export function HeatCard({ setting, build, answer, pads, sinks }: Props) {
         <BatteryWords minutes={batteryMinutes(setting.profile, build.drive, workload)} />
       )}
       {asked.missing && asked.questions.length === 0 ? (
-        <p className="text-[14px]">
+        <p className="text-[0.875rem]">
           <b>Not known.</b> Missing: {asked.missing}
         </p>
       ) : curves ? (
@@ -202,7 +202,7 @@ export function HeatCard({ setting, build, answer, pads, sinks }: Props) {
               style={{ width: `${heat.status === 'working' ? heat.share * 100 : 0}%` }}
             />
           </div>
-          <p className="flex items-center gap-3 text-[14px] text-soft">
+          <p className="flex items-center gap-3 text-[0.875rem] text-soft">
             {asked.questions.length} × {runs} runs of 30 minutes
             {heat.status === 'working' && heat.secondsLeft !== null
               ? `, ${Math.max(1, Math.round(heat.secondsLeft))} s left`
@@ -212,7 +212,7 @@ export function HeatCard({ setting, build, answer, pads, sinks }: Props) {
         </div>
       )}
       {asked.questions.length > 0 && (
-        <fieldset className="mt-1 flex flex-wrap gap-x-3 gap-y-0.5 text-[13px]">
+        <fieldset className="mt-1 flex flex-wrap gap-x-3 gap-y-0.5 text-[0.8125rem]">
           <legend className="sr-only">Ways to compare</legend>
           {ways.map((way, i) => (
             <label key={way.id} className="flex min-h-8 items-center gap-1.5">

@@ -1,3 +1,4 @@
+import { Drawing } from '../drawing';
 import type { HeatCurve } from '@/core/heat';
 import { curveAt, heatPicture, heatSize } from './heat-geometry';
 
@@ -32,10 +33,11 @@ export function HeatChart({
   const seconds = minutes * 60;
   return (
     <>
-      <svg
+      <Drawing
         viewBox={`0 0 ${width} ${height}`}
         className="block w-full touch-none"
         role="slider"
+        data-drawn
         tabIndex={0}
         aria-label={`Heat over ${minutes} minutes; arrow keys read it minute by minute`}
         aria-valuemin={0}
@@ -118,8 +120,8 @@ export function HeatChart({
           stroke="var(--ink)"
           strokeWidth={0.8}
         />
-      </svg>
-      <p className="text-[12.5px] text-soft">
+      </Drawing>
+      <p className="text-[0.7812rem] text-soft">
         Minute <span className="figures">{(at[0]!.seconds / 60).toFixed(0)}</span>: {reading.join(' · ')}
       </p>
     </>

@@ -21,7 +21,7 @@ export function HeatWords({
   const surely = throttledShare.value - (throttledShare.minus ?? Infinity) > 0;
   const perhaps = throttledShare.value > 0 || throttledShare.plus !== 0;
   return (
-    <p className="text-[13px]">
+    <p className="text-[0.8125rem]">
       Settles at{' '}
       <b className="figures">
         {peakC.value.toFixed(0)} °C ({ends(peakC, 1)})

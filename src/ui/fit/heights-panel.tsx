@@ -41,7 +41,7 @@ export function HeightsPanel({ answer, active, onPick, onTry, locale }: Props) {
   }, [layers]);
   if (!layers)
     return (
-      <p className="text-[14px] text-soft">A disk in its case has one height: it stands at the right.</p>
+      <p className="text-[0.875rem] text-soft">A disk in its case has one height: it stands at the right.</p>
     );
   return (
     <div className="grid gap-4 xl:grid-cols-2">
@@ -85,17 +85,17 @@ function Stack({
   const show = (estimate: Dimension['mm']) => showEstimate(estimate, 'mm', { locale });
   return (
     <section className={`rounded-xl border p-3 ${active === id ? 'border-ink' : ''}`}>
-      <h3 className="flex items-baseline justify-between text-[15px]">
+      <h3 className="flex items-baseline justify-between text-[0.9375rem]">
         {title}
         <button
           type="button"
-          className="text-[13px] text-soft underline underline-offset-4"
+          className="text-[0.8125rem] text-soft underline underline-offset-4"
           onClick={() => onPick(id)}
         >
           show in the cut
         </button>
       </h3>
-      <dl className="my-2 grid grid-cols-[auto_1fr] gap-x-3 text-[13px]">
+      <dl className="my-2 grid grid-cols-[auto_1fr] gap-x-3 text-[0.8125rem]">
         <dt>Worst case</dt>
         <dd className="figures">{show(sum.worstCase)}</dd>
         <dt>Root of squares</dt>
@@ -109,7 +109,7 @@ function Stack({
               : '…'}
         </dd>
       </dl>
-      <table className="w-full text-[13px]">
+      <table className="w-full text-[0.8125rem]">
         <caption className="sr-only">Dimensions, those that make it most uncertain first</caption>
         <thead className="text-left text-soft">
           <tr>

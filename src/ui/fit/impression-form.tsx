@@ -50,7 +50,7 @@ export function ImpressionForm({ drive, standing, day, locale, busy, onUse }: Pr
         if (value) onUse({ driveId: drive.id, mm: value.estimate, pointsMm: points });
       }}
     >
-      <p className="text-[14px] text-soft">
+      <p className="text-[0.875rem] text-soft">
         Lay putty on the chips of the {drive.model}, close with its screws, open, and measure the putty at
         three places or more. Putty off again before the pad goes on.
       </p>
@@ -79,7 +79,7 @@ export function ImpressionForm({ drive, standing, day, locale, busy, onUse }: Pr
       </div>
       {wrong && points.length + text.trim().length > 0 && <FaultNotice fault={wrong} />}
       {value && (
-        <p className="text-[14px]" aria-live="polite">
+        <p className="text-[0.875rem]" aria-live="polite">
           {value.points} points: mean <b className="figures">{showLengthMm(value.meanMm, locale)}</b>, spread{' '}
           <span className="figures">{showLengthMm(value.standardDeviationMm, locale)}</span>; one more place
           lies within <b className="figures">±{showLengthMm(value.halfWidthMm, locale)}</b> in 95 of 100

@@ -30,12 +30,12 @@ export function KitPanel({
       <KitThings things={kit.things} />
       {kit.arrival.length > 0 && (
         <section>
-          <h3 className="text-[15px]">When the drive arrives</h3>
-          <ul className="mt-1 text-[14px]">
+          <h3 className="text-[0.9375rem]">When the drive arrives</h3>
+          <ul className="mt-1 text-[0.875rem]">
             {kit.arrival.map(({ look, tells }) => (
               <li key={look} className="border-b border-dashed py-1 last:border-0">
                 <b>{look}</b>
-                <span className="block text-[13px] text-soft">{tells}</span>
+                <span className="block text-[0.8125rem] text-soft">{tells}</span>
               </li>
             ))}
           </ul>
@@ -54,8 +54,8 @@ export function KitThings({ things }: { things: KitThing[] }) {
         return (
           here.length > 0 && (
             <section key={group}>
-              <h3 className="text-[15px]">{groupWords[group]}</h3>
-              <ul className="mt-1 text-[14px]">
+              <h3 className="text-[0.9375rem]">{groupWords[group]}</h3>
+              <ul className="mt-1 text-[0.875rem]">
                 {here.map((thing) => (
                   <Thing key={thing.name} {...thing} />
                 ))}
@@ -73,12 +73,12 @@ function Thing({ name, why, step, improvised, have }: KitThing) {
     <li className="border-b border-dashed py-1 last:border-0">
       <b>{name}</b>
       {have === 0 && <b className="text-over"> not there</b>}
-      <span className="block text-[13px] text-soft">
+      <span className="block text-[0.8125rem] text-soft">
         {why}
         {step && step !== why && ` For: ${step.toLowerCase()}.`}
       </span>
       {improvised && (
-        <span className="block text-[13px]">
+        <span className="block text-[0.8125rem]">
           {improvised.instead ? (
             <>
               Else {improvised.instead}: {improvised.risk}
@@ -106,9 +106,9 @@ function PartTable({
   locale: string;
 }) {
   return (
-    <table className="w-full self-start text-[14px]">
+    <table className="w-full self-start text-[0.875rem]">
       <caption className="sr-only">Parts of this build</caption>
-      <thead className="text-left text-[13px] text-soft">
+      <thead className="text-left text-[0.8125rem] text-soft">
         <tr>
           <th className={th} scope="col">
             Part
@@ -124,20 +124,20 @@ function PartTable({
         {parts.map((line) => (
           <tr key={line.name + line.detail} className="border-t border-dashed">
             <td className="py-1.5">
-              <b>{line.name}</b> <span className="text-[13px] text-soft">{line.detail}</span>
+              <b>{line.name}</b> <span className="text-[0.8125rem] text-soft">{line.detail}</span>
             </td>
             <td className="figures text-right">{line.count}</td>
             <td className="figures text-right">
               {line.have}
               {line.have > 0 && line.place && (
-                <span className="block font-sans text-[12.5px] text-soft">{line.place}</span>
+                <span className="block font-sans text-[0.7812rem] text-soft">{line.place}</span>
               )}
             </td>
             <td className={`figures text-right ${line.buy ? 'font-bold' : 'text-soft'}`}>{line.buy}</td>
             <td className="pl-2 text-right">
               <span className="figures whitespace-nowrap">{showMoney(line.price, locale)}</span>
               {line.buy > 0 && (line.seller ?? line.priceDate) && (
-                <span className="block text-[12.5px] text-soft">
+                <span className="block text-[0.7812rem] text-soft">
                   {[
                     line.seller,
                     line.priceDate,
@@ -148,10 +148,13 @@ function PartTable({
                 </span>
               )}
               {line.buy > 0 && trends[line.id] && (
-                <span className="block text-[12.5px]">{trendWords(trends[line.id]!)}</span>
+                <span className="block text-[0.7812rem]">{trendWords(trends[line.id]!)}</span>
               )}
               {line.buy > 0 && (
-                <Link href={`/parts/${line.id}`} className="block text-[12.5px] underline underline-offset-4">
+                <Link
+                  href={`/parts/${line.id}`}
+                  className="flex min-h-6 items-center text-[0.7812rem] underline underline-offset-4"
+                >
                   prices seen
                 </Link>
               )}

@@ -120,7 +120,7 @@ export function LibraryPanel({
         />
         {parsed.fault && text.trim() !== '' && <FaultNotice fault={parsed.fault} />}
         <div className="mt-2 flex flex-wrap items-end gap-3">
-          <label className="text-[14px]">
+          <label className="text-[0.875rem]">
             <span className="mb-1 block font-semibold">Begin with a typical size</span>
             <select
               className="h-11 rounded-xl border border-line-strong bg-surface px-2"
@@ -159,7 +159,7 @@ export function LibraryPanel({
             style={{ width: `${Math.min(100, share * 100)}%` }}
           />
         </div>
-        {!content.known && <p className="text-[14px] text-soft">Not counted: {content.what}.</p>}
+        {!content.known && <p className="text-[0.875rem] text-soft">Not counted: {content.what}.</p>}
         <Button type="submit" disabled={busy || parsed.fault !== null}>
           {parsed.library ? 'Count it in' : 'Leave it out'}
         </Button>
@@ -199,13 +199,13 @@ function Proposed({
     minor === null ? '' : `, from ${showMoney({ minor, currency }, locale)}`;
   if (!line)
     return (
-      <p className="mt-2 text-[14px]">
+      <p className="mt-2 text-[0.875rem]">
         <b>No drive that fits has room for {showBytes(neededBytes, { locale })}.</b>
       </p>
     );
   const larger = cheaperPerGB;
   return (
-    <div className="mt-2 text-[14px]">
+    <div className="mt-2 text-[0.875rem]">
       <p>
         Room for {showBytes(neededBytes, { locale })}: <b>{size(line)}</b>
         {price(line)}.{larger && ` ${size(larger)}${price(larger)} costs less by the gigabyte.`}

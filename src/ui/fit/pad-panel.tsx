@@ -27,7 +27,7 @@ export function PadPanel(props: Props) {
     <div className="grid gap-3">
       <PadsAbove {...props} />
       {below && (
-        <label className="flex flex-wrap items-center gap-2 text-[14px]">
+        <label className="flex flex-wrap items-center gap-2 text-[0.875rem]">
           <span className="font-semibold">Below the drive, to the face under it</span>
           <PadSelect label="Pad below" none="no pad below" pads={pads} pad={below.pad} onPad={below.onPad} />
           <span className="text-soft">A layer of its own; the heat that it carries away is not counted.</span>
@@ -55,7 +55,7 @@ function PadsAbove({ answer, pads, chosen, shelfOnly, onPads, locale }: Props) {
   );
   if (!question)
     return (
-      <p className="text-[14px] text-soft">
+      <p className="text-[0.875rem] text-soft">
         {layers?.sinkPlace === 'held'
           ? 'Bands or clips press this sink on: any pad is squeezed by their force, whatever its thickness.'
           : 'Here no sink stands at a given height, so no pad has a gap to fill.'}
@@ -66,7 +66,7 @@ function PadsAbove({ answer, pads, chosen, shelfOnly, onPads, locale }: Props) {
   return (
     <div className="grid gap-3">
       {missing ? (
-        <p className="rounded-xl border border-dashed border-line-strong p-3 text-[14px]">
+        <p className="rounded-xl border border-dashed border-line-strong p-3 text-[0.875rem]">
           <b>Contact is not known.</b> {missing.what}. {missing.howToGet} Or take an impression: it settles
           the gap as it is.
         </p>
@@ -85,11 +85,11 @@ function PadsAbove({ answer, pads, chosen, shelfOnly, onPads, locale }: Props) {
           ))}
         </ol>
       ) : (
-        <p className="text-[14px] text-soft" role="status">
+        <p className="text-[0.875rem] text-soft" role="status">
           Drawing {runs.toLocaleString(locale)} gaps for every pad and every two…
         </p>
       )}
-      <label className="flex flex-wrap items-center gap-2 text-[14px]">
+      <label className="flex flex-wrap items-center gap-2 text-[0.875rem]">
         <span className="font-semibold">Any other, one or two on each other</span>
         {[0, 1].map((slot) => (
           <PadSelect
@@ -170,10 +170,10 @@ function PadCard({
         <b>
           {place}. {padWords(pads)} mm
         </b>
-        <span className="figures text-[13px]">{price}</span>
+        <span className="figures text-[0.8125rem]">{price}</span>
       </span>
-      <span className="block text-[13px] text-soft">{whyPad(choice)}</span>
-      <span className="mt-1 grid grid-cols-[1fr_auto] gap-x-2 text-[13px]">
+      <span className="block text-[0.8125rem] text-soft">{whyPad(choice)}</span>
+      <span className="mt-1 grid grid-cols-[1fr_auto] gap-x-2 text-[0.8125rem]">
         <span>squeezed enough</span>
         <span className="figures text-right">{percent(contact)}</span>
         <span>squeezed too much</span>

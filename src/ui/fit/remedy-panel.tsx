@@ -40,13 +40,13 @@ export function RemedyPanel({ setting, build, verdict, shelf, currency, locale, 
   const { answer } = useWorkerAnswer(key, (client) => client.remedies(setting, build, shelf));
   if (verdict === 'clear')
     return (
-      <p className="text-[14px] text-soft">
+      <p className="text-[0.875rem] text-soft">
         Nothing has to change: every limit is kept with its whole tolerance.
       </p>
     );
   if (answer.status !== 'ready')
     return (
-      <p className="text-[14px] text-soft" role="status">
+      <p className="text-[0.875rem] text-soft" role="status">
         {answer.status === 'stopped'
           ? answer.message
           : 'Holding every combination of the shelf against every check…'}
@@ -55,14 +55,16 @@ export function RemedyPanel({ setting, build, verdict, shelf, currency, locale, 
   const { remedies, tight } = answer.value;
   if (remedies.length === 0)
     return (
-      <p className="text-[14px]">
+      <p className="text-[0.875rem]">
         <b>Nothing on the shelf makes it fit.</b> Take another drive, or measure what is not known.
       </p>
     );
   return (
     <div>
       {tight && (
-        <p className="mb-2 text-[14px] text-soft">Nothing makes it clear; these make it at least tight.</p>
+        <p className="mb-2 text-[0.875rem] text-soft">
+          Nothing makes it clear; these make it at least tight.
+        </p>
       )}
       <ol className="grid gap-1.5">
         {remedies.slice(0, 6).map((remedy) => (
@@ -74,8 +76,8 @@ export function RemedyPanel({ setting, build, verdict, shelf, currency, locale, 
             <b className="min-w-0 flex-1">
               {remedy.changes.map((change) => changeWords(change, locale)).join(' + ')}
             </b>
-            <span className="figures text-[14px]">{cost(remedy, currency, locale)}</span>
-            <span className="figures text-[14px] text-soft">{remedy.minutes} min</span>
+            <span className="figures text-[0.875rem]">{cost(remedy, currency, locale)}</span>
+            <span className="figures text-[0.875rem] text-soft">{remedy.minutes} min</span>
             <Button onClick={() => onApply(remedy.build)}>Use it</Button>
           </li>
         ))}

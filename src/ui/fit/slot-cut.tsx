@@ -1,3 +1,4 @@
+import { Drawing } from '../drawing';
 import { type Build, type FitAnswer, driveForm } from '@/core/fit';
 import { caseHeight } from '@/core/part';
 import { padWords } from '@/core/stack';
@@ -64,7 +65,7 @@ function Bay({ answer: { place }, build, locale }: { answer: FitAnswer; build: B
   const name = adapter ? `${adapter.model} with ${drive.model}` : `${drive.maker} ${drive.model}`;
   return (
     <figure className="m-0">
-      <svg
+      <Drawing
         viewBox={`0 0 ${width} ${height}`}
         role="img"
         aria-label={`${place.name} with ${name}, ${words}.`}
@@ -117,8 +118,8 @@ function Bay({ answer: { place }, build, locale }: { answer: FitAnswer; build: B
         <text x={694} y={floor - box / 2 + 5} fontSize={13} className="figures" fill="var(--soft)">
           {words}
         </text>
-      </svg>
-      <figcaption className="mt-1 text-[13px] text-soft">
+      </Drawing>
+      <figcaption className="mt-1 text-[0.8125rem] text-soft">
         {place.name}
         {'mounting' in place.form && place.form.mounting && place.form.connectors
           ? ` · mounted ${place.form.mounting}, connectors ${place.form.connectors}`

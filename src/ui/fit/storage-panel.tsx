@@ -7,14 +7,14 @@ type Props = { profile: DeviceProfile; placeId: string; labelGB: number; options
 /** Every place for storage in the device: the most that each takes, what it may hold and run, and all together. */
 function StoragePanel({ profile, placeId, labelGB, options }: Props) {
   const { places, totalGB } = storageOf(profile);
-  const th = 'py-1 pr-4 text-left text-[13px] font-semibold text-soft';
+  const th = 'py-1 pr-4 text-left text-[0.8125rem] font-semibold text-soft';
   const td = 'border-t border-dashed border-line py-1.5 pr-4 align-top';
   return (
     <>
       <p className="mb-2">
         Together at most <b className="figures">{showEstimate(totalGB, 'GB', options)}</b> by their labels.
       </p>
-      <table className="w-full text-[14px]">
+      <table className="w-full text-[0.875rem]">
         <thead>
           <tr>
             {['Place', 'Takes', 'May hold', 'May run'].map((name) => (

@@ -24,7 +24,7 @@ export function VerdictLine({
   return (
     <section className="flex items-center gap-3" aria-live="polite">
       <BowlSign verdict={worst.verdict} use={worst.use} size={size} />
-      <p className="font-display text-[21px] font-bold leading-tight">
+      <p className="font-display text-[1.3125rem] font-bold leading-tight">
         <span className={verdictText[worst.verdict]}>
           {worst.verdict === 'over' && isWish(worst) ? 'Not what was wanted.' : headline[worst.verdict]}
         </span>{' '}
@@ -34,7 +34,7 @@ export function VerdictLine({
         ) : (
           <>
             {showEstimate(worst.value, worst.unit, options)}
-            <span className="font-sans text-[15px] font-normal text-soft">
+            <span className="font-sans text-[0.9375rem] font-normal text-soft">
               {' '}
               of {showLimit(worst.limit, worst.unit, options)}
             </span>

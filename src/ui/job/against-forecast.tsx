@@ -103,7 +103,7 @@ function Said({
               . Chance that it is lost: <span className="figures">{Math.round(contact.lost * 100)} %</span>.
             </p>
             {contact.others.length > 0 && (
-              <ul className="mt-1 list-disc pl-5 text-[14px]">
+              <ul className="mt-1 list-disc pl-5 text-[0.875rem]">
                 {contact.others.map((other) => (
                   <li key={other}>{other}.</li>
                 ))}
@@ -114,7 +114,7 @@ function Said({
           <p className="text-soft">Whether the pad touches is not known: {contact.what} is missing.</p>
         ))}
       {before.length > 0 && (
-        <ul className="mt-2 text-[14px]">
+        <ul className="mt-2 text-[0.875rem]">
           {before.map((words) => (
             <li key={words}>{words}</li>
           ))}
@@ -123,7 +123,7 @@ function Said({
       {narrow.length > 0 && (
         <div className="mt-2">
           <p className="font-semibold">The read test is off its forecast. What would show just that:</p>
-          <ul className="mt-1 list-disc pl-5 text-[14px]">
+          <ul className="mt-1 list-disc pl-5 text-[0.875rem]">
             {narrow.map(({ what, rate: would }) => (
               <li key={what}>
                 {what}, <span className="figures">{showRate(would, showOptions(view).locale)}</span>.

@@ -36,7 +36,7 @@ export function BootEntriesCard({ view, act, busy, when }: Props) {
           void act({ kind: 'boot-entries', when, entries });
         }}
       >
-        <label className="text-[14px] text-soft" htmlFor={`boot-${when}`}>
+        <label className="text-[0.875rem] text-soft" htmlFor={`boot-${when}`}>
           A line each, as it shows them{when === 'after' ? '; take out what is gone' : ''}. Keys:{' '}
           {view.profile.firstPower.menuKeys}
         </label>

@@ -33,8 +33,8 @@ export function BowlAside({ view }: Props) {
   return (
     <div>
       <div className="mb-2 flex items-baseline justify-between">
-        <h2 className="text-[17px]">Screw bowl</h2>
-        <p className="text-[14px] text-soft">drawn to length</p>
+        <h2 className="text-[1.0625rem]">Screw bowl</h2>
+        <p className="text-[0.875rem] text-soft">drawn to length</p>
       </div>
       <div className={map.length > 0 ? '[&>svg]:max-h-[46vh]' : ''}>
         <ScrewBowl
@@ -70,7 +70,7 @@ export function BowlAside({ view }: Props) {
           />
         </div>
       )}
-      <dl className="mt-2 grid grid-cols-[auto_minmax(0,1fr)] gap-x-3 gap-y-1 text-[15px]">
+      <dl className="mt-2 grid grid-cols-[auto_minmax(0,1fr)] gap-x-3 gap-y-1 text-[0.9375rem]">
         {moves.map(({ words, groups, where }) => (
           <div key={words} className="contents">
             <dt className="text-soft">{words}</dt>

@@ -19,7 +19,7 @@ export function CablesCard({ view, act, busy, canTurn }: Props) {
               {cables.length > 1 && <span className="figures w-4 text-soft">{i + 1}</span>}
               <span className="min-w-0 flex-1">
                 <b>{capital(words)}</b> {isIn ? <span className="text-clear">in</span> : 'out'}
-                {why && <span className="block text-[14px] text-soft">{why}</span>}
+                {why && <span className="block text-[0.875rem] text-soft">{why}</span>}
               </span>
               <Button
                 disabled={busy || !canTurn}

@@ -47,7 +47,7 @@ export function CandidateSearch({
   ranked: Ranked;
 }) {
   return (
-    <div className="mb-1 flex flex-wrap items-center gap-x-4 gap-y-2 text-[14px]">
+    <div className="mb-1 flex flex-wrap items-center gap-x-4 gap-y-2 text-[0.875rem]">
       <input
         type="search"
         className="h-10 w-56 rounded-xl border border-line-strong bg-surface px-3"

@@ -48,7 +48,7 @@ export function CapacityCard({ view, act, busy }: Pick<StationProps, 'view' | 'a
           >
             {capacity ? 'Try it again' : 'Try it'} (simulated drive)
           </Button>
-          {!armed && <span className="text-[14px] text-soft">Arm it first, as for the copy.</span>}
+          {!armed && <span className="text-[0.875rem] text-soft">Arm it first, as for the copy.</span>}
         </div>
       )}
       {blank && !job.takeIn.practice && (

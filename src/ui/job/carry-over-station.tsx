@@ -350,10 +350,10 @@ function Port({
       </span>
       <div>
         <p>
-          <b className="figures rounded border border-ink px-1.5 text-[17px]">{label}</b>{' '}
+          <b className="figures rounded border border-ink px-1.5 text-[1.0625rem]">{label}</b>{' '}
           <span className="figures ml-1">{showBytes(bytes, showOptions(view))}</span>
         </p>
-        <p className="text-[14px] text-soft">{role}</p>
+        <p className="text-[0.875rem] text-soft">{role}</p>
       </div>
     </section>
   );

@@ -31,9 +31,11 @@ export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
     const share = copyShares(p).matched;
     return (
       <>
-        <h2 className="text-[17px]">{phaseWords[p?.phase ?? 'copying']}</h2>
+        <h2 className="text-[1.0625rem]">{phaseWords[p?.phase ?? 'copying']}</h2>
         <p className="mt-1 flex items-baseline gap-2">
-          <span className="font-display text-[44px] font-bold leading-none">{Math.floor(share * 100)} %</span>
+          <span className="font-display text-[2.75rem] font-bold leading-none">
+            {Math.floor(share * 100)} %
+          </span>
           <span className="figures">
             {p
               ? `${showBytes(p.verifiedBytes, { locale, digits: 0 })} of ${showBytes(p.totalBytes, { locale, digits: 0 })}`
@@ -41,13 +43,13 @@ export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
           </span>
         </p>
         <CopyBar progress={p} label="Read back and matched" />
-        <p className="text-[14px] text-soft">green: read back and matched · blue: written</p>
+        <p className="text-[0.875rem] text-soft">green: read back and matched · blue: written</p>
         <dl className="mt-3 grid grid-cols-2 gap-y-2">
           <dt className="text-soft">Left</dt>
           <dd className="figures text-right font-bold">
             {p?.rate.secondsLeft ? `about ${showDuration(p.rate.secondsLeft.middle)}` : 'not known yet'}
             {p?.rate.secondsLeft && p.rate.secondsLeft.most - p.rate.secondsLeft.least > 2 && (
-              <span className="block text-[13px] font-normal text-soft">
+              <span className="block text-[0.8125rem] font-normal text-soft">
                 {showDurationRange(p.rate.secondsLeft.least, p.rate.secondsLeft.most)}
               </span>
             )}
@@ -61,12 +63,12 @@ export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
         </dl>
         {p && p.parts.length > 0 && p.phase !== 'checking' && (
           <section className="mt-3">
-            <h3 className="text-[15px]">Proved so far</h3>
+            <h3 className="text-[0.9375rem]">Proved so far</h3>
             <ul>
               {p.parts.map((part) => (
                 <li
                   key={part.number}
-                  className="flex items-baseline gap-2 border-b border-dashed border-line py-1 text-[14px] last:border-0"
+                  className="flex items-baseline gap-2 border-b border-dashed border-line py-1 text-[0.875rem] last:border-0"
                 >
                   <span className="min-w-0 truncate">{part.name}</span>
                   <span
@@ -79,7 +81,7 @@ export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
                 </li>
               ))}
             </ul>
-            <p className="mt-1 text-[13px] text-soft">
+            <p className="mt-1 text-[0.8125rem] text-soft">
               Each block is read back from the drive and held against the digest of what was read. The table
               comes last: before it the drive starts nothing.
             </p>
@@ -100,7 +102,7 @@ export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
   if (copy.kind === 'finished' && proof?.grade === 'done-elsewhere')
     return (
       <>
-        <h2 className="text-[17px] text-tight">{gradeWords[proof.grade]}</h2>
+        <h2 className="text-[1.0625rem] text-tight">{gradeWords[proof.grade]}</h2>
         {proofSentences(proof, (bytes) => showBytes(bytes, { locale })).map((sentence) => (
           <p key={sentence} className="mt-1">
             {sentence}
@@ -111,17 +113,19 @@ export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
   if (copy.kind === 'finished' && proof) {
     return (
       <>
-        <h2 className={`text-[17px] ${isProofOfDrive(proof) ? 'text-clear' : 'text-tight'}`}>
+        <h2 className={`text-[1.0625rem] ${isProofOfDrive(proof) ? 'text-clear' : 'text-tight'}`}>
           {gradeWords[proof.grade]}
           {proof.into === 'image-file' && ', in the image file'}
         </h2>
-        <p className="text-[14px] text-soft">
+        <p className="text-[0.875rem] text-soft">
           {proof.simulated ? 'Between simulated drives. ' : ''}
           {proof.readBackFrom
             ? `Read back ${readBackFromWords[proof.readBackFrom]}; a drive’s own cache cannot be excluded.`
             : ''}
         </p>
-        {proof.readBack.reason && <p className="text-[14px] text-soft">Reason: {proof.readBack.reason}</p>}
+        {proof.readBack.reason && (
+          <p className="text-[0.875rem] text-soft">Reason: {proof.readBack.reason}</p>
+        )}
         {proof.unreadable.map(({ offset, bytes, part, area }) => (
           <p key={offset} className="font-semibold text-over">
             {showBytes(bytes, { locale })} could not be read, in {part}
@@ -146,15 +150,15 @@ export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
           <dt className="text-soft">Took</dt>
           <dd className="figures text-right">{showDuration(proof.seconds)}</dd>
         </dl>
-        <p className="mt-2 text-[13px] text-soft">SHA-256 over all block digests</p>
-        <p className="figures break-all text-[13px]">{proof.sha256}</p>
+        <p className="mt-2 text-[0.8125rem] text-soft">SHA-256 over all block digests</p>
+        <p className="figures break-all text-[0.8125rem]">{proof.sha256}</p>
       </>
     );
   }
   return (
     <>
-      <h2 className="text-[17px]">What the copy does</h2>
-      <ol className="mt-1 list-decimal space-y-1.5 pl-5 text-[14px]">
+      <h2 className="text-[1.0625rem]">What the copy does</h2>
+      <ol className="mt-1 list-decimal space-y-1.5 pl-5 text-[0.875rem]">
         <li>Reads the blocks in use and writes them to their new place.</li>
         <li>Reads every block back and compares it.</li>
         <li>
@@ -166,7 +170,7 @@ export function CopyAside({ view, copy }: { view: JobView; copy: CopyState }) {
         </li>
       </ol>
       {view.source && (
-        <p className="mt-3 text-[14px]">
+        <p className="mt-3 text-[0.875rem]">
           <b>{showBytes(view.source.usedBytes, { locale })}</b> in use, read from the old drive.
           {stated !== null && Math.abs(stated - view.source.usedBytes) > 0.1 * view.source.usedBytes && (
             <>

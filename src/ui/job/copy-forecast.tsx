@@ -43,8 +43,8 @@ export function CopyForecast({
   if (!best)
     return (
       <section>
-        <h2 className="text-[17px]">How long the copy takes</h2>
-        <p className="text-[14px]">
+        <h2 className="text-[1.0625rem]">How long the copy takes</h2>
+        <p className="text-[0.875rem]">
           No case that is here takes {asked.drive ? `a ${asked.drive.protocol} drive` : 'a drive'}: the time
           is not known. Add one at Parts.
         </p>
@@ -56,17 +56,19 @@ export function CopyForecast({
   const { rate } = asked.old.reads;
   return (
     <section>
-      <h2 className="text-[17px]">How long the copy takes</h2>
-      <p className="text-[14px] text-soft">
+      <h2 className="text-[1.0625rem]">How long the copy takes</h2>
+      <p className="text-[0.875rem] text-soft">
         {showBytes(asked.bytes, show)} there{best.back ? ', and all read back' : ''}
       </p>
-      <p className="figures font-display text-[34px] font-bold leading-tight">{showDuration(whole.middle)}</p>
-      <p className="figures text-[14px]">{showDurationRange(whole.least, whole.most)}</p>
-      <p className="mt-1 text-[14px]">
+      <p className="figures font-display text-[2.125rem] font-bold leading-tight">
+        {showDuration(whole.middle)}
+      </p>
+      <p className="figures text-[0.875rem]">{showDurationRange(whole.least, whole.most)}</p>
+      <p className="mt-1 text-[0.875rem]">
         Begun now, come back at <b className="figures">{at(whole.middle)}</b>, between {at(whole.least)} and{' '}
         {at(whole.most)}.
       </p>
-      <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 text-[14px]">
+      <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 text-[0.875rem]">
         <dt className="text-soft">Connected</dt>
         <dd>{inCases(best)}</dd>
         <dt className="text-soft">Held up by</dt>
@@ -90,14 +92,14 @@ export function CopyForecast({
         ))}
       </dl>
       {others.length > 0 && (
-        <ul className="mt-2 border-t border-dashed border-line text-[14px]">
+        <ul className="mt-2 border-t border-dashed border-line text-[0.875rem]">
           {others.map((way) => (
             <li key={way.kind} className="border-b border-dashed border-line py-1.5 last:border-0">
               <p className="flex items-baseline gap-2">
                 <b>{kindWords[way.kind]}</b>
                 <span className="figures ml-auto shrink-0">{showDuration(way.whole.middle)}</span>
               </p>
-              <p className="text-[13px] text-soft">{[inCases(way), ...way.needs].join('; ')}</p>
+              <p className="text-[0.8125rem] text-soft">{[inCases(way), ...way.needs].join('; ')}</p>
             </li>
           ))}
         </ul>

@@ -110,12 +110,12 @@ export function DataStation({ view, act, busy, goOn }: StationProps) {
               />
             </HoldNotice>
           ) : (
-            <p className="text-[14px]">
+            <p className="text-[0.875rem]">
               <b className="text-clear">Nothing is sealed.</b> Encryption is off: the partitions can be copied
               by used blocks, moved and grown.
             </p>
           )}
-          <p className="text-[14px] text-soft">
+          <p className="text-[0.875rem] text-soft">
             {read && used === null
               ? `What is in use was stated at take-in; the simulated drive holds ${showBytes(read.usedBytes, options)}.`
               : read

@@ -70,7 +70,7 @@ export function DeviceForm({ view, place, busy, act, focus }: Props) {
         </form>
       )}
       {place.form.kind !== 'module' && revisions.length === 0 && !least && (
-        <p className="text-[14px] text-soft">
+        <p className="text-[0.875rem] text-soft">
           Nothing about this place has to be measured on the device itself.
         </p>
       )}

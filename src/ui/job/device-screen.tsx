@@ -24,12 +24,12 @@ export function DeviceScreen({ view, act, busy }: Props) {
     >
       {shows ? (
         <div className="w-full max-w-[60ch]">
-          {!job.power && job.outcome !== 'started' && <p className="text-[15px]">Last seen, now off</p>}
+          {!job.power && job.outcome !== 'started' && <p className="text-[0.9375rem]">Last seen, now off</p>}
           {/* What it says stands in its own letters; a silent phase is only told. */}
-          <p className={device?.phase ? 'text-[22px] italic' : 'font-display text-[28px] font-bold'}>
+          <p className={device?.phase ? 'text-[1.375rem] italic' : 'font-display text-[1.75rem] font-bold'}>
             {shows}
           </p>
-          {hint && <p className="mt-2 text-[17px]">{hint}</p>}
+          {hint && <p className="mt-2 text-[1.0625rem]">{hint}</p>}
           {device?.menu && (
             <ul className="mt-4 flex flex-col gap-2">
               {device.menu.map(({ id, words, note }) => (
@@ -55,9 +55,9 @@ export function DeviceScreen({ view, act, busy }: Props) {
           {job.outcome === 'started' && <p className="mt-2">It runs. Go on to Prove.</p>}
         </div>
       ) : job.power ? (
-        <p className="text-[17px]">It is on: look at the real one.</p>
+        <p className="text-[1.0625rem]">It is on: look at the real one.</p>
       ) : (
-        <p className="text-[17px]">The device is off.</p>
+        <p className="text-[1.0625rem]">The device is off.</p>
       )}
     </section>
   );

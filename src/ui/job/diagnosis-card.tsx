@@ -45,17 +45,17 @@ export function DiagnosisCard({ diagnosis, act, busy }: Props) {
                 style={{ left: `${100 * before}%` }}
               />
             </span>
-            <span className="figures text-right text-[14px]">{percent(probability)}</span>
+            <span className="figures text-right text-[0.875rem]">{percent(probability)}</span>
           </li>
         ))}
       </ol>
-      <p className="text-[13px] text-soft">The mark is what it was before anything was seen.</p>
+      <p className="text-[0.8125rem] text-soft">The mark is what it was before anything was seen.</p>
       {reasons.length > 0 && (
         <details className="mt-2">
           <summary className="min-h-11 cursor-pointer py-2 font-semibold">What moved it</summary>
           <ul>
             {reasons.map(({ saw, cause, from, to }, i) => (
-              <li key={i} className="border-t border-dashed border-line py-1.5 text-[14px]">
+              <li key={i} className="border-t border-dashed border-line py-1.5 text-[0.875rem]">
                 {saw} <span className="text-soft">{cause}:</span>{' '}
                 <span className="figures">
                   {percent(from)} → {percent(to)}
@@ -73,7 +73,7 @@ export function DiagnosisCard({ diagnosis, act, busy }: Props) {
 function End({ ending, none }: { ending: NonNullable<DiagnosisView['ending']>; none: number }) {
   return (
     <div className="rounded-xl border-2 border-tight bg-tight-ground p-4">
-      <p className="font-display text-[22px] font-bold leading-tight">
+      <p className="font-display text-[1.375rem] font-bold leading-tight">
         {none >= 0.5
           ? 'It is none of those known here. Hand it on.'
           : 'This cannot be told apart here. Hand it on.'}
@@ -89,7 +89,7 @@ function End({ ending, none }: { ending: NonNullable<DiagnosisView['ending']>; n
         </p>
       )}
       <p className="mt-2 font-semibold">What was seen, to go with the device</p>
-      <ul className="list-disc pl-5 text-[14px]">
+      <ul className="list-disc pl-5 text-[0.875rem]">
         {ending.handOn.map((saw, i) => (
           <li key={i}>{saw}</li>
         ))}
@@ -107,10 +107,10 @@ function Next({ diagnosis: { next, causes, verdict, looks }, act, busy }: Props)
       void act({ kind: 'look-into', seen: { mended: next.id, ...(shows === undefined ? {} : { shows }) } });
     return (
       <div className="rounded-xl bg-sunken p-4">
-        <p className="text-[14px] text-soft">
+        <p className="text-[0.875rem] text-soft">
           {verdict.kind === 'mend' ? 'Mend it' : 'Try it'} · about {showDuration(next.minutes * 60)}
         </p>
-        <p className="font-display text-[22px] font-bold leading-tight">{cause?.remedy ?? next.ask}</p>
+        <p className="font-display text-[1.375rem] font-bold leading-tight">{cause?.remedy ?? next.ask}</p>
         {stillNot === next.id ? (
           <div className="mt-3 flex flex-wrap gap-2" role="group" aria-label="What it shows now">
             <p className="basis-full font-semibold">What does it show now?</p>
@@ -138,11 +138,11 @@ function Next({ diagnosis: { next, causes, verdict, looks }, act, busy }: Props)
   }
   return (
     <div className="rounded-xl bg-sunken p-4">
-      <p className="text-[14px] text-soft">
+      <p className="text-[0.875rem] text-soft">
         Next check · about {showDuration(next.minutes * 60)}; likely {showDuration(next.expectedMinutes * 60)}{' '}
         to a running device
       </p>
-      <p className="font-display text-[22px] font-bold leading-tight">{next.ask}</p>
+      <p className="font-display text-[1.375rem] font-bold leading-tight">{next.ask}</p>
       <div className="mt-3 flex flex-wrap gap-2" role="group" aria-label="What was seen">
         {next.outcomes.map(({ id, words }) => (
           <Button

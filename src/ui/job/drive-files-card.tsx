@@ -78,7 +78,7 @@ export function DriveFilesCard({
         </div>
       )}
       {driveFiles.odd.length > 0 && (
-        <ul className="mt-3 text-[14px] text-soft">
+        <ul className="mt-3 text-[0.875rem] text-soft">
           {driveFiles.odd.map((file) => (
             <li key={file.name}>
               <code>{file.name}</code>: {file.why}

@@ -45,10 +45,10 @@ export function EvidenceCard({
               <b>
                 Rehearsed in {showDuration(rehearsal.seconds)}: {rehearsalWords[rehearsal.verdict]}.
               </b>{' '}
-              <span className="figures break-words text-[13px] text-soft">{rehearsal.said}</span>
+              <span className="figures break-words text-[0.8125rem] text-soft">{rehearsal.said}</span>
             </p>
           )}
-          <p className="mb-2 text-[14px] text-soft">
+          <p className="mb-2 text-[0.875rem] text-soft">
             In an emulated machine with real UEFI firmware, nothing is written to the copy. It proves what it
             shows and no more: not that its system has the drivers of the real device.
           </p>

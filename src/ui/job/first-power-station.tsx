@@ -62,8 +62,8 @@ export function FirstPowerStation({ view, act, look, busy, goOn }: StationProps)
       aside={
         <div className="flex flex-col gap-4">
           <section>
-            <h2 className="mb-1 text-[17px]">Seen on a real device</h2>
-            <p className="mb-2 text-[14px] text-soft">
+            <h2 className="mb-1 text-[1.0625rem]">Seen on a real device</h2>
+            <p className="mb-2 text-[0.875rem] text-soft">
               Jicara does not talk to a device. What it shows is entered here.
             </p>
             <div className="flex flex-col gap-2">
@@ -88,8 +88,8 @@ export function FirstPowerStation({ view, act, look, busy, goOn }: StationProps)
           </section>
           {menuKeys && (
             <section>
-              <h2 className="mb-1 text-[17px]">Boot menu</h2>
-              <p className="text-[14px]">{menuKeys}</p>
+              <h2 className="mb-1 text-[1.0625rem]">Boot menu</h2>
+              <p className="text-[0.875rem]">{menuKeys}</p>
             </section>
           )}
         </div>

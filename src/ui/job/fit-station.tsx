@@ -115,7 +115,7 @@ export function FitStation({ view, parts, act, busy, goOn, rank, askedDriveId }:
             <>
               <CandidateSearch wish={wish} onWish={setWish} ranked={ranked} />
               {!locked && (
-                <label className="mb-1 flex min-h-8 items-center gap-2 text-[14px]">
+                <label className="mb-1 flex min-h-8 items-center gap-2 text-[0.875rem]">
                   <input
                     type="checkbox"
                     className="size-4 accent-(--cochineal)"

@@ -33,7 +33,7 @@ export function FunctionsCard({ view, act, busy, isOpen }: Props) {
           return (
             <li key={id} className="border-b border-dashed pb-3 last:border-0 last:pb-0">
               <p className="mb-1.5">
-                <b>{what}</b> <span className="text-[14px] text-soft">{how}</span>
+                <b>{what}</b> <span className="text-[0.875rem] text-soft">{how}</span>
               </p>
               {isOpen ? (
                 <Choice
@@ -51,7 +51,7 @@ export function FunctionsCard({ view, act, busy, isOpen }: Props) {
               ) : (
                 <p className="font-semibold">{said ? words[said.result] : 'not tried'}</p>
               )}
-              {said?.note && !isAsking && <p className="mt-1 text-[14px] text-soft">{said.note}</p>}
+              {said?.note && !isAsking && <p className="mt-1 text-[0.875rem] text-soft">{said.note}</p>}
               {isAsking && (
                 <WhyForm
                   label={asking.result === 'fails' ? 'What it does instead' : 'Why'}

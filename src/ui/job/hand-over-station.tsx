@@ -64,7 +64,7 @@ export function HandOverStation({ view, act, busy, askWiping }: StationProps) {
               ]}
             />
           </div>
-          <h2 className="mb-2 text-[17px]">What goes with it</h2>
+          <h2 className="mb-2 text-[1.0625rem]">What goes with it</h2>
           {isBack ? (
             <p>Its old drive is in it again. The new one stays here.</p>
           ) : handedOver ? (

@@ -33,7 +33,7 @@ export function HealthCard({ view, act, busy }: Props) {
   return (
     <Card title="Health of the drives" hint="NVMe log page 02h, raw, or JSON of the system’s tools">
       {health.length === 0 && (
-        <p className="text-[14px] text-soft">
+        <p className="text-[0.875rem] text-soft">
           No log yet. A new drive has run a few hours at most; an old one says whether it is failing.
         </p>
       )}
@@ -41,7 +41,7 @@ export function HealthCard({ view, act, busy }: Props) {
         {health.map(({ which: one, at, name, said }) => (
           <li
             key={`${at} ${one} ${name}`}
-            className="border-b border-dashed py-1.5 text-[14px] last:border-0"
+            className="border-b border-dashed py-1.5 text-[0.875rem] last:border-0"
           >
             <b>{one === 'new' ? 'New drive' : 'Old drive'}</b> <span className="text-soft">{name}</span>{' '}
             {healthWords(said)} {one === 'old' && <b>{oldDriveWords(said)}</b>}
@@ -60,7 +60,7 @@ export function HealthCard({ view, act, busy }: Props) {
         </div>
       )}
       {handedOver === null && knowsSerial && (
-        <label className="mt-2 flex min-h-11 items-center gap-2 text-[14px]">
+        <label className="mt-2 flex min-h-11 items-center gap-2 text-[0.875rem]">
           <input
             type="checkbox"
             className="size-5 accent-(--cochineal)"

@@ -31,7 +31,7 @@ export function LookInImage({ jobId, act, busy }: { jobId: string } & Pick<Stati
           Look inside it
         </Button>
       </div>
-      <p className="mt-1 text-[14px] text-soft">
+      <p className="mt-1 text-[0.875rem] text-soft">
         A file in the folder of image files, read from the drive by{' '}
         <Link href={`/jobs/${jobId}/lines`} className="underline underline-offset-4">
           these lines

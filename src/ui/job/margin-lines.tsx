@@ -21,7 +21,7 @@ export function MarginLines({ margins }: { margins: Margin[] }) {
               </span>
             </p>
             {margin.verdict !== 'clear' && (
-              <p className="text-[13px] text-soft">
+              <p className="text-[0.8125rem] text-soft">
                 {margin.value.known ? margin.remedy : margin.value.howToGet}
               </p>
             )}

@@ -63,9 +63,9 @@ export function MeasureForm({ form, measures, locale, now, busy, onMeasure, focu
   };
   return (
     <section>
-      <h3 className="text-[15px]">
+      <h3 className="text-[0.9375rem]">
         Measured on this device{' '}
-        <span className="font-sans text-[14px] font-normal text-soft">
+        <span className="font-sans text-[0.875rem] font-normal text-soft">
           {measureNames[name]}: {showEstimate(standing, 'mm', { locale })}{' '}
           {measures[name] ? '(measured)' : '(profile)'}
         </span>

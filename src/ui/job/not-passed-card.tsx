@@ -30,7 +30,7 @@ export function NotPassedCard({
               <button
                 type="button"
                 aria-expanded={isOpen}
-                className="min-h-11 text-left text-[16px] font-bold text-over"
+                className="min-h-11 text-left text-[1rem] font-bold text-over"
                 onClick={() => setOpenId(isOpen ? '' : margin.id)}
               >
                 {margin.what}
@@ -38,7 +38,7 @@ export function NotPassedCard({
             </h3>
             {margin.id === 'unreadable' && <p className="font-semibold text-over">{margin.remedy}</p>}
             {isOpen && (
-              <ol className="mt-1 list-decimal pl-6 text-[14px]">
+              <ol className="mt-1 list-decimal pl-6 text-[0.875rem]">
                 {causesOf(margin).map(({ what, look, minutes }) => (
                   <li key={what} className="py-1">
                     <b>{what}.</b> {look}{' '}
@@ -52,7 +52,7 @@ export function NotPassedCard({
           </section>
         );
       })}
-      <p className="mt-2 text-[14px] text-soft">
+      <p className="mt-2 text-[0.875rem] text-soft">
         A new reading takes the place of the old one; both stay in the history. Where nothing helps, open it
         once more (below) and return the new drive with these readings.
       </p>

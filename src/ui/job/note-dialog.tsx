@@ -86,7 +86,7 @@ export function NoteDialog({ open, onOpenChange, onNote, onPhoto, step, device }
                   />
                   <span>
                     Show it at this step on every {device}
-                    <span className="block text-[13px] text-soft">
+                    <span className="block text-[0.8125rem] text-soft">
                       {step}. Only without anything of its owner on it.
                     </span>
                   </span>
@@ -97,7 +97,7 @@ export function NoteDialog({ open, onOpenChange, onNote, onPhoto, step, device }
           </div>
         )}
         <p
-          className={`mt-2 text-[13px] ${wrong ? 'font-semibold text-over' : 'text-soft'}`}
+          className={`mt-2 text-[0.8125rem] ${wrong ? 'font-semibold text-over' : 'text-soft'}`}
           role={wrong ? 'alert' : undefined}
         >
           {wrong ??

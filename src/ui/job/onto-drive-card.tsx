@@ -69,7 +69,7 @@ export function OntoDriveCard({
         </p>
       )}
       {read && !isProved && (
-        <ul className="figures mt-1 text-[14px]">
+        <ul className="figures mt-1 text-[0.875rem]">
           {[
             ...read.differing.slice(0, 8).map((one) => ({ ...one, why: 'differs' })),
             ...read.missing.slice(0, 4).map((one) => ({ ...one, why: 'not read' })),
@@ -100,7 +100,7 @@ export function OntoDriveCard({
             id={field}
             rows={4}
             spellCheck={false}
-            className="figures mt-1 block w-full rounded-xl border border-line-strong bg-surface px-3 py-2 text-[13px]"
+            className="figures mt-1 block w-full rounded-xl border border-line-strong bg-surface px-3 py-2 text-[0.8125rem]"
             value={printed}
             onChange={(event) => setPrinted(event.target.value)}
           />
@@ -108,7 +108,7 @@ export function OntoDriveCard({
             <Button type="submit" disabled={busy || printed.trim() === ''}>
               Hold it against the list
             </Button>
-            <label className="text-[14px] text-soft">
+            <label className="text-[0.875rem] text-soft">
               or its file:{' '}
               <input
                 type="file"

@@ -27,7 +27,7 @@ export function PhotoDialog({ photo, settings, busy, onClose, onRemove }: Props)
         height={photo.heightPx}
         className="max-h-[56vh] w-full rounded-xl object-contain"
       />
-      <p className="mt-2 text-[14px] text-soft">
+      <p className="mt-2 text-[0.875rem] text-soft">
         {photo.id}, {showMoment(photo.at, settings)}, {photo.by}, job {photo.jobId}
         {photo.forAll && '; shown at this step on every device of its kind'}
       </p>

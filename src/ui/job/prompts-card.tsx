@@ -31,13 +31,13 @@ export function PromptsCard({ job, profile, settings }: Props) {
           {asked.map(({ id, shows, answer, why, wrong }) => (
             <li key={id}>
               “{shows}” <b>{answers[answer]}</b>. <span className="text-soft">{why}</span>
-              <span className="block text-[14px] text-soft">Otherwise: {wrong}</span>
+              <span className="block text-[0.875rem] text-soft">Otherwise: {wrong}</span>
             </li>
           ))}
         </ol>
       )}
       {job.route === 'network' && (
-        <p className="mt-2 text-[14px]">
+        <p className="mt-2 text-[0.875rem]">
           <b>If the network goes:</b>{' '}
           {afterLostNetwork ??
             'how this device goes on is not known; leave it alone, then look what it shows.'}

@@ -71,7 +71,7 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
     <StationFrame
       aside={
         <>
-          <h2 className="mb-1 text-[17px]">
+          <h2 className="mb-1 text-[1.0625rem]">
             {isBack ? 'Nothing is measured of its old drive' : 'Each against what was expected'}
           </h2>
           {/* What was tried stands on its own card, beside how to try it. */}
@@ -111,7 +111,7 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
       )}
       <section className="flex items-center gap-3">
         {worst && <BowlSign verdict={worst.verdict} use={worst.use} size={46} />}
-        <p className="font-display text-[21px] font-bold leading-tight">
+        <p className="font-display text-[1.3125rem] font-bold leading-tight">
           {proved
             ? 'Proved.'
             : !worst
@@ -121,7 +121,7 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
                 : worst.verdict === 'over'
                   ? 'Not passed.'
                   : 'It worked, as far as it was read.'}{' '}
-          <span className="font-sans text-[15px] font-normal text-soft">
+          <span className="font-sans text-[0.9375rem] font-normal text-soft">
             {!worst
               ? ''
               : worst.verdict === 'unknown'
@@ -148,7 +148,7 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
       <HealthCard view={view} act={act} busy={busy} />
       {!proved && started && failed.length === 0 && <AgainCard view={view} act={act} busy={busy} />}
       {!isBack && (
-        <p className="text-[14px] text-soft">
+        <p className="text-[0.875rem] text-soft">
           Required of the drive here:{' '}
           {limits.readAtLeastBytesPerS.known
             ? showRate(limits.readAtLeastBytesPerS.value, options.locale)

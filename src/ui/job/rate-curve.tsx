@@ -50,7 +50,7 @@ export function RateCurve({
         <path d={line()(points) ?? ''} fill="none" stroke="var(--info)" strokeWidth={1.8} />
       </svg>
       {drop && (
-        <p className="mt-1 text-[14px]" role="status">
+        <p className="mt-1 text-[0.875rem]" role="status">
           <b className="text-tight">The rate fell</b> from {showRate(drop.fromBytesPerS, locale)} to{' '}
           {showRate(drop.toBytesPerS, locale)}: the drive’s fast cache is full.
         </p>
@@ -61,7 +61,7 @@ export function RateCurve({
             Far below what the links carry: {showRate(seen!, locale)} of {showRate(link!, locale)}. Suspected,
             while it can still be changed:
           </p>
-          <ol className="mt-1 text-[14px]">
+          <ol className="mt-1 text-[0.875rem]">
             {suspects.map(({ what, share, tryThis }) => (
               <li key={what} className="mt-1">
                 <b className="figures">{Math.round(share * 100)} %</b> {what}.{' '}

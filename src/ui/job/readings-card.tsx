@@ -189,7 +189,7 @@ export function ReadingsCard({ view, act, busy, isOpen }: Props) {
                 )}
               </div>
               {odd === name && (
-                <p role="alert" className="mt-2 text-[14px] font-semibold text-tight">
+                <p role="alert" className="mt-2 text-[0.875rem] font-semibold text-tight">
                   That is hardly possible here: is the unit right? Enter it once more if it is what stands
                   there.
                 </p>

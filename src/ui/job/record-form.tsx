@@ -65,7 +65,7 @@ export function RecordForm({ kind, title, busy, last, onRecord, onCancel }: Prop
         if (can && !busy) record();
       }}
     >
-      <h2 className="text-[26px] leading-tight">{title}</h2>
+      <h2 className="text-[1.625rem] leading-tight">{title}</h2>
       <div className="grid gap-3 sm:grid-cols-[minmax(0,1fr)_auto]">
         <Field
           label={kind === 'wait' ? 'For what' : 'What it was'}

@@ -98,7 +98,7 @@ export function RecordStation({ view, act, busy, openNote }: StationProps) {
         />
       ) : (
         <section className="rounded-2xl border bg-surface p-5">
-          <h2 className="text-[26px] leading-tight">
+          <h2 className="text-[1.625rem] leading-tight">
             {acts.length === 0
               ? 'Nobody has written this device down: what did you do first?'
               : 'What did you do?'}
@@ -120,11 +120,11 @@ export function RecordStation({ view, act, busy, openNote }: StationProps) {
       )}
       <SafeToTouch view={view} />
       <section className="rounded-2xl border bg-surface px-4 py-3">
-        <h2 className="text-[17px]">Recorded</h2>
+        <h2 className="text-[1.0625rem]">Recorded</h2>
         {acts.length === 0 ? (
           <p className="text-soft">Nothing yet. Begin with switching it off.</p>
         ) : (
-          <ol className="text-[15px]">
+          <ol className="text-[0.9375rem]">
             {acts.map(({ id, act: one }, i) => (
               <li key={id} className="border-b border-dashed py-1.5 last:border-0">
                 <span className="figures text-soft">{i + 1}</span> {recordedWords(one)}

@@ -53,8 +53,8 @@ export function RestoreStation({ view, act, busy, copy, goOn }: StationProps & {
       aside={
         <div className="flex flex-col gap-4">
           <section>
-            <h2 className="mb-1 text-[17px]">Seen on a real device</h2>
-            <p className="mb-2 text-[14px] text-soft">
+            <h2 className="mb-1 text-[1.0625rem]">Seen on a real device</h2>
+            <p className="mb-2 text-[0.875rem] text-soft">
               Jicara does not talk to a device. What it came to is entered here.
             </p>
             <Button
@@ -74,7 +74,7 @@ export function RestoreStation({ view, act, busy, copy, goOn }: StationProps & {
           </section>
           {way?.possible && (
             <section>
-              <h2 className="mb-1 text-[17px]">What it takes</h2>
+              <h2 className="mb-1 text-[1.0625rem]">What it takes</h2>
               <p>
                 Hands{' '}
                 <b className="figures">{showDurationRange(way.hands.least * 60, way.hands.most * 60)}</b>,
@@ -82,7 +82,7 @@ export function RestoreStation({ view, act, busy, copy, goOn }: StationProps & {
                 <b className="figures">{showDurationRange(way.alone.least * 60, way.alone.most * 60)}</b>.
               </p>
               {loses.length > 0 && (
-                <p className="mt-1 text-[14px] text-soft">The owner loses {loses.join('; ')}.</p>
+                <p className="mt-1 text-[0.875rem] text-soft">The owner loses {loses.join('; ')}.</p>
               )}
             </section>
           )}
@@ -136,7 +136,7 @@ export function RestoreStation({ view, act, busy, copy, goOn }: StationProps & {
           title={`${stick?.name ?? 'The image'} ${stick?.version ?? ''} from ${stick?.label ?? 'the stick'}`}
         >
           <p className="flex items-baseline justify-between gap-3">
-            <b className="font-display text-[40px] leading-none">
+            <b className="font-display text-[2.5rem] leading-none">
               {Math.floor(copyShares(progress).matched * 100)} %
             </b>
             <span className="figures">
@@ -177,7 +177,7 @@ export function RestoreStation({ view, act, busy, copy, goOn }: StationProps & {
         </Card>
       )}
       {started && job.lastStart && (
-        <p className="text-[14px] text-soft">
+        <p className="text-[0.875rem] text-soft">
           Usual length of its phases:{' '}
           {profile.firstPower.phases
             .map(({ shows, usualS }) => `${shows} ${showDuration(usualS)}`)

@@ -16,7 +16,7 @@ export function StationCautions({ view, station }: { view: JobView; station: Han
       <summary className="min-h-8 cursor-pointer py-1 font-semibold">
         Cautions of this device ({cautions.length})
       </summary>
-      <ul className="list-disc space-y-0.5 pb-1 pl-5 text-[14px]">
+      <ul className="list-disc space-y-0.5 pb-1 pl-5 text-[0.875rem]">
         {cautions.map((caution) => (
           <li key={caution}>{caution}</li>
         ))}

@@ -37,7 +37,7 @@ export function StepCard({ view, act, busy, removePhoto, here, isStuck, waitS }:
   const since = view.history.findLast((entry) => entry.stepId !== null)?.at ?? null;
   return (
     <section ref={card} aria-live="polite" className="rounded-2xl border bg-surface p-5 short:p-3">
-      <p className="flex gap-3 text-[15px] text-soft">
+      <p className="flex gap-3 text-[0.9375rem] text-soft">
         <span className="figures">
           {acts.findIndex(({ id }) => id === here.id) + 1} of {acts.length}
         </span>
@@ -47,12 +47,12 @@ export function StepCard({ view, act, busy, removePhoto, here, isStuck, waitS }:
       </p>
       <h2 className="mt-2 text-[clamp(26px,3vw,34px)] leading-[1.12]">{here.title}</h2>
       {waitS > 0 && (
-        <p className="mt-2 font-display text-[22px] font-bold text-info">
+        <p className="mt-2 font-display text-[1.375rem] font-bold text-info">
           <span className="figures">{showDuration(waitS)}</span> left to wait
         </p>
       )}
-      <p className="mt-3 text-[18px] leading-snug">{here.how}</p>
-      <div className="mt-3 flex flex-wrap gap-2 text-[15px]">
+      <p className="mt-3 text-[1.125rem] leading-snug">{here.how}</p>
+      <div className="mt-3 flex flex-wrap gap-2 text-[0.9375rem]">
         {here.tool && <span className={`${pill} bg-info-ground text-info`}>{here.tool}</span>}
         {groups.map((g) => (
           <span key={g.id} className={`${pill} bg-info-ground text-info`}>

@@ -41,17 +41,17 @@ export function StepDetails({ step, procedure }: Props) {
   return (
     <>
       {tools.length > 0 && (
-        <ul className="mt-3 flex flex-wrap gap-2 text-[15px]" aria-label="Tools">
+        <ul className="mt-3 flex flex-wrap gap-2 text-[0.9375rem]" aria-label="Tools">
           {tools.map(({ name, special }) => (
             <li key={name} className="rounded-xl border px-3 py-1">
               <b>{name}</b>
-              {special && <span className="block text-[13px] text-soft">{special}</span>}
+              {special && <span className="block text-[0.8125rem] text-soft">{special}</span>}
             </li>
           ))}
         </ul>
       )}
       {rows.length > 0 && (
-        <dl className="mt-3 grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 gap-y-1 text-[16px]">
+        <dl className="mt-3 grid grid-cols-[auto_minmax(0,1fr)] gap-x-4 gap-y-1 text-[1rem]">
           {rows.map(([name, words], i) => (
             <div key={i} className="contents">
               <dt className="text-soft">{name}</dt>

@@ -32,7 +32,7 @@ export function StepList({
         </li>
       ))}
       {forkAt >= 0 && (
-        <li className="mt-1 border-t border-dashed py-1.5 text-[14px] text-soft">
+        <li className="mt-1 border-t border-dashed py-1.5 text-[0.875rem] text-soft">
           From here the board decides: {boards.join(' or ')}. It is asked for there, by its marks.
         </li>
       )}

@@ -24,7 +24,7 @@ export function StepPhotos({ view, step, busy, removePhoto }: Props) {
       />
       {others.length > 0 && (
         <div>
-          <p className="mb-1 text-[14px] text-soft">From earlier jobs on this kind of device</p>
+          <p className="mb-1 text-[0.875rem] text-soft">From earlier jobs on this kind of device</p>
           <PhotoStrip photos={others} settings={settings} busy={busy} />
         </div>
       )}

@@ -114,9 +114,9 @@ function StickRow({
         <BowlSign verdict={worst?.verdict ?? 'unknown'} use={worst?.use ?? null} size={28} />
         <span className="min-w-0">
           <b className="figures rounded border border-ink px-1.5">{label}</b> {says}
-          <span className="ml-2 text-[13px] text-soft">{model}</span>
+          <span className="ml-2 text-[0.8125rem] text-soft">{model}</span>
         </span>
-        <span className="text-[14px] font-semibold">
+        <span className="text-[0.875rem] font-semibold">
           {isTaken ? <span className="text-clear">taken for this job</span> : null}
         </span>
       </button>

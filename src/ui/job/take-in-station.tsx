@@ -112,12 +112,12 @@ export function TakeInStation({ view, askParts, act, busy, openNote, removePhoto
     <StationFrame
       aside={
         <>
-          <h2 className="mb-1 text-[17px]">What happened</h2>
+          <h2 className="mb-1 text-[1.0625rem]">What happened</h2>
           <ol>
             {[...view.history].reverse().map((entry, i) => (
               <li
                 key={view.history.length - i}
-                className="border-b border-dashed border-line py-1.5 text-[14px] last:border-0"
+                className="border-b border-dashed border-line py-1.5 text-[0.875rem] last:border-0"
               >
                 <span className="figures text-soft">
                   {showMoment(entry.at, options)} {entry.by}
@@ -184,7 +184,7 @@ export function TakeInStation({ view, askParts, act, busy, openNote, removePhoto
         </Card>
       )}
       <Card title="Cautions">
-        <ul className="list-disc space-y-1 pl-5 text-[14px]">
+        <ul className="list-disc space-y-1 pl-5 text-[0.875rem]">
           {profile.cautions.map((caution) => (
             <li key={caution}>{caution}</li>
           ))}

@@ -23,7 +23,7 @@ export function UnseenForm({ job, asked, act, busy }: Props) {
         Something cannot be seen on this device
       </summary>
       {job.unseen.map((one) => (
-        <p key={one.name} className="text-[14px]">
+        <p key={one.name} className="text-[0.875rem]">
           <b>{readingsAsked[one.name].what}:</b> cannot be seen here. {one.why}
         </p>
       ))}

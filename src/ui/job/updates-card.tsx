@@ -40,7 +40,7 @@ export function UpdatesCard({ view, act, busy, isOpen }: Props) {
                   <span className={weight === 'breaks' ? 'font-semibold text-over' : 'text-soft'}>
                     {weightWords[weight]}
                   </span>
-                  <span className="block text-[14px] text-soft">{why}</span>
+                  <span className="block text-[0.875rem] text-soft">{why}</span>
                 </span>
                 {said && <span className="font-semibold">{said.done ? 'done' : 'left'}</span>}
                 <Button disabled={busy || !isOpen} onClick={() => press(true)}>

@@ -20,11 +20,11 @@ export function WayAside({ way, loses, keeping }: Props) {
       {loses.length === 0 && <p>The owner loses nothing.</p>}
       {keeping && <p className="font-semibold text-tight">{keeping}</p>}
       <section>
-        <h2 className="text-[17px]">It takes</h2>
+        <h2 className="text-[1.0625rem]">It takes</h2>
         <p>
           hands {minutes(way.hands)}, alone {minutes(way.alone)}
         </p>
-        <p className="text-[14px] text-soft">At hand: {way.needs.join('; ')}.</p>
+        <p className="text-[0.875rem] text-soft">At hand: {way.needs.join('; ')}.</p>
       </section>
     </div>
   );

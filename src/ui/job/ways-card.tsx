@@ -40,9 +40,11 @@ export function WaysCard({
               <BowlSign verdict={verdictOf(way)} use={way.state === 'possible' ? 0.4 : null} size={28} />
               <b>
                 {way.name}
-                {way.id === taken && <span className="block text-[13px] font-normal text-clear">taken</span>}
+                {way.id === taken && (
+                  <span className="block text-[0.8125rem] font-normal text-clear">taken</span>
+                )}
               </b>
-              <span className="order-last col-span-2 col-start-2 text-[14px] text-soft md:order-none md:col-span-1 md:col-start-auto">
+              <span className="order-last col-span-2 col-start-2 text-[0.875rem] text-soft md:order-none md:col-span-1 md:col-start-auto">
                 {way.state === 'possible'
                   ? way.loses.length > 0
                     ? `loses ${way.loses[0]}`
@@ -69,11 +71,11 @@ function TakeWay({ way, onTake }: { way: RankedWay; onTake?: (route: Route) => v
   const { id } = way;
   if (id === 'donor' || !way.isLed)
     return (
-      <p className="text-[14px] text-soft">
+      <p className="text-[0.875rem] text-soft">
         Not led through here: follow the maker’s manual, and note it in the history.
       </p>
     );
-  if (!onTake) return <p className="text-[14px] text-soft">The work has begun in the other way.</p>;
+  if (!onTake) return <p className="text-[0.875rem] text-soft">The work has begun in the other way.</p>;
   return <Button onClick={() => onTake(id)}>Take this way</Button>;
 }
 
@@ -84,7 +86,7 @@ function WayTime({ way }: { way: RankedWay }) {
   return (
     <span className="text-right">
       <b className="figures">{showDuration(way.whole.middle)}</b>
-      <span className="figures block text-[13px] text-soft">
+      <span className="figures block text-[0.8125rem] text-soft">
         {showDurationRange(way.whole.least, way.whole.most)}
       </span>
     </span>
@@ -111,7 +113,7 @@ function WayDetail({ way }: { way: RankedWay }) {
     ['At hand', way.needs],
   ];
   return (
-    <dl className="ml-11 grid grid-cols-[110px_minmax(0,1fr)] gap-x-3 gap-y-0.5 pb-1 text-[14px]">
+    <dl className="ml-11 grid grid-cols-[110px_minmax(0,1fr)] gap-x-3 gap-y-0.5 pb-1 text-[0.875rem]">
       {rows
         .filter(([, lines]) => lines.length > 0)
         .map(([name, lines]) => (

@@ -56,7 +56,7 @@ export function WipeCard({ view, act, busy, askWiping }: Props) {
         <summary className="min-h-11 cursor-pointer py-2 font-semibold">
           A real drive: by lines of the system, done elsewhere
         </summary>
-        <p className="text-[14px] text-soft">
+        <p className="text-[0.875rem] text-soft">
           Ways for the kind that this device is delivered with: hold the drive’s own label against it.
         </p>
         <Elsewhere view={view} act={act} busy={busy} />

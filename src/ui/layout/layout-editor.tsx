@@ -96,7 +96,7 @@ export function LayoutEditor({
             locale={locale}
           />
           {wish.secondSystemMiB !== null && (
-            <p className="text-[14px] text-soft">
+            <p className="text-[0.875rem] text-soft">
               Both systems share the one EFI partition. A second installer may hide the first one’s boot
               entry: note which one the device starts now, so that it can be chosen again in its boot menu.
             </p>
@@ -215,12 +215,12 @@ function PartRows({ layout, source, borders, wish, onWish, onResize, locale }: R
               {part.from === null ? 'empty, for its installer' : `${rule?.holds ?? ''}, ${part.change}`}
             </span>
             {part.grownBy === 'device' && (
-              <span className="text-[13px] text-tight">
+              <span className="text-[0.8125rem] text-tight">
                 old size inside until the device grows it at first start
               </span>
             )}
             {part.grownBy === 'rewrite' && (
-              <span className="text-[13px] text-clear">grown inside by the copy</span>
+              <span className="text-[0.8125rem] text-clear">grown inside by the copy</span>
             )}
             <span className="ml-auto flex flex-wrap items-center gap-2">
               {onWish && border ? (
@@ -234,12 +234,16 @@ function PartRows({ layout, source, borders, wish, onWish, onResize, locale }: R
                 <span className="figures">{showBytes(placedBytes(layout, part), { locale })}</span>
               )}
               {onWish && wish.sizesMiB[part.number] !== undefined && (
-                <Button kind="quiet" className="px-2 text-[14px]" onClick={() => takeRest(part.number)}>
+                <Button kind="quiet" className="px-2 text-[0.875rem]" onClick={() => takeRest(part.number)}>
                   Undo size
                 </Button>
               )}
               {onWish && rule?.mayDrop && part.from !== null && (
-                <Button kind="quiet" className="px-2 text-[14px]" onClick={() => leave(part.number, true)}>
+                <Button
+                  kind="quiet"
+                  className="px-2 text-[0.875rem]"
+                  onClick={() => leave(part.number, true)}
+                >
                   Leave behind
                 </Button>
               )}
@@ -255,7 +259,7 @@ function PartRows({ layout, source, borders, wish, onWish, onResize, locale }: R
           <b>{part.name || `partition ${part.number}`}</b> stays on the old drive alone
           {onWish && (
             <span className="ml-auto">
-              <Button kind="quiet" className="px-2 text-[14px]" onClick={() => leave(part.number, false)}>
+              <Button kind="quiet" className="px-2 text-[0.875rem]" onClick={() => leave(part.number, false)}>
                 Carry it over
               </Button>
             </span>
@@ -299,7 +303,7 @@ function SizeField({
   return (
     <span className="flex flex-wrap items-center gap-2">
       {fault && (
-        <span role="alert" className="text-[13px] font-semibold text-over">
+        <span role="alert" className="text-[0.8125rem] font-semibold text-over">
           {fault.sentence} {fault.remedy}
         </span>
       )}

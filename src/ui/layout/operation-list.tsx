@@ -47,15 +47,15 @@ export function OperationList({
                 </span>
               )}
             </span>
-            <span className="figures text-right text-[14px]">
+            <span className="figures text-right text-[0.875rem]">
               {bytes > 0 ? showBytes(bytes, { locale }) : ''}
             </span>
-            <span className="figures text-right text-[14px]">{seconds ? short(seconds.middle) : ''}</span>
+            <span className="figures text-right text-[0.875rem]">{seconds ? short(seconds.middle) : ''}</span>
           </li>
         ))}
       </ol>
       <div className="mt-2 flex flex-wrap items-center gap-3 border-t border-line pt-2">
-        <span className="text-[14px] text-soft">To take along</span>
+        <span className="text-[0.875rem] text-soft">To take along</span>
         <LayoutFiles layout={layout} operations={operations} />
       </div>
     </Card>

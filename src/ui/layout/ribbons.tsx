@@ -1,3 +1,4 @@
+import { Drawing } from '../drawing';
 import type { KeyboardEvent, PointerEvent, ReactNode } from 'react';
 import { type Layout, oldBytes, placedBytes } from '@/core/disk';
 import { showBytes } from '@/core/units';
@@ -44,7 +45,7 @@ export function Ribbons({
     .join('; ');
   const mebibytesPerPx = (layout.targetSectors * layout.sectorBytes) / 2 ** 20 / drawn.targetWidth;
   return (
-    <svg viewBox={`0 0 ${drawn.width} 194`} className="block w-full touch-pan-y select-none">
+    <Drawing viewBox={`0 0 ${drawn.width} 194`} className="block w-full touch-pan-y select-none">
       <g role="img" aria-label={`Where each partition goes. ${summary}.`}>
         <Label y={16}>{oldLabel}</Label>
         <Label y={188}>{newLabel}</Label>
@@ -113,7 +114,7 @@ export function Ribbons({
             )
           );
         })}
-    </svg>
+    </Drawing>
   );
 }
 
@@ -226,6 +227,7 @@ function Handle({ border, x, mebibytesPerPx, words, onDrag }: HandleProps) {
   return (
     <g
       role="slider"
+      data-drawn
       tabIndex={0}
       aria-label={`End of ${border.name}`}
       aria-orientation="horizontal"

@@ -1,3 +1,4 @@
+import { Drawing } from '../drawing';
 import { line } from 'd3-shape';
 import { scaleLinear } from 'd3-scale';
 import type { Calibration } from '@/core/learn';
@@ -16,7 +17,7 @@ export function CalibrationChart({ curve, count }: { curve: Calibration['curve']
   const worst = curve.reduce((most, one) => Math.max(most, Math.abs(one.came - one.promised)), 0);
   return (
     <figure>
-      <svg
+      <Drawing
         viewBox={`0 0 ${side} ${side}`}
         className="w-full max-w-[300px]"
         role="img"
@@ -52,8 +53,10 @@ export function CalibrationChart({ curve, count }: { curve: Calibration['curve']
         >
           came below, %
         </text>
-      </svg>
-      <figcaption className="text-[13px] text-soft">On the dashed line what was said is true.</figcaption>
+      </Drawing>
+      <figcaption className="text-[0.8125rem] text-soft">
+        On the dashed line what was said is true.
+      </figcaption>
     </figure>
   );
 }

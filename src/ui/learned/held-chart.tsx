@@ -1,3 +1,4 @@
+import { Drawing } from '../drawing';
 import { scaleLinear, scaleLog } from 'd3-scale';
 import type { HeldLine } from '@/core/learn';
 
@@ -14,7 +15,7 @@ export function HeldChart({ recent, more, less }: { recent: HeldLine[]; more: st
   const outside = recent.filter(({ least, most, actual }) => actual < least || actual > most).length;
   return (
     <figure>
-      <svg
+      <Drawing
         viewBox={`0 0 ${size.width} ${size.height}`}
         className="w-full"
         role="img"
@@ -78,8 +79,8 @@ export function HeldChart({ recent, more, less }: { recent: HeldLine[]; more: st
         <text x={at.right} y={size.height - 6} textAnchor="end" fontSize={12} fill="var(--ink)">
           newest
         </text>
-      </svg>
-      <figcaption className="text-[13px] text-soft">
+      </Drawing>
+      <figcaption className="text-[0.8125rem] text-soft">
         The newest {recent.length}: bars are what was said, dots what came, crosses what came outside.
       </figcaption>
     </figure>

@@ -20,7 +20,7 @@ export function LearnedScreen({
   return (
     <>
       <header className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
-        <h1 className="text-[26px]">What the bench has learned</h1>
+        <h1 className="text-[1.625rem]">What the bench has learned</h1>
         <p className="text-soft">
           {practice ? 'from practice: simulated drives and devices' : 'from real work'}
         </p>
@@ -40,7 +40,7 @@ export function LearnedScreen({
           </p>
         ) : (
           <>
-            <p className="max-w-[75ch] text-[15px]">
+            <p className="max-w-[75ch] text-[0.9375rem]">
               Before each job Jicara says a range that four of five should fall into. Here each stands beside
               what came. Where fewer hold, its ranges are made wider by themselves; outliers weigh little, and
               what was not seen for long is believed less.
@@ -51,7 +51,7 @@ export function LearnedScreen({
           </>
         )}
         {known.length > 0 && unknown.length > 0 && (
-          <p className="mt-4 text-[14px] text-soft">
+          <p className="mt-4 text-[0.875rem] text-soft">
             Nobody has measured yet:{' '}
             {unknown.map(({ kind }) => kindWords[kind].title.toLowerCase()).join('; ')}. Those forecasts are
             named defaults.
@@ -71,18 +71,18 @@ function KindSection({ view }: { view: LearnedKindView }) {
   return (
     <section className="mt-5 rounded-2xl border bg-surface p-4" aria-label={title}>
       <div className="flex flex-wrap items-baseline gap-x-3">
-        <h2 className="text-[19px]">{title}</h2>
-        <p className="text-[14px] text-soft">
+        <h2 className="text-[1.1875rem]">{title}</h2>
+        <p className="text-[0.875rem] text-soft">
           {what}; {seen} {single}
         </p>
       </div>
       {within !== null && between !== null && (
         <p className="mt-1">
-          <b className={`figures mr-1 text-[22px] ${isOff ? 'text-tight' : 'text-clear'}`}>
+          <b className={`figures mr-1 text-[1.375rem] ${isOff ? 'text-tight' : 'text-clear'}`}>
             {percent(within)} of 100
           </b>{' '}
           came within their range, of {count} that were said; 80 are meant.{' '}
-          <span className="text-[14px] text-soft">
+          <span className="text-[0.875rem] text-soft">
             With so many, the true share lies between {percent(between.least)} and {percent(between.most)}.{' '}
             {Math.abs(widening - 1) > 0.05 &&
               `Ranges are now ${widening > 1 ? 'wider' : 'narrower'} by ${percent(Math.abs(widening - 1))} % for it.`}

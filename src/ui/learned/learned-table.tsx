@@ -16,9 +16,9 @@ export function LearnedTable({ kind, lines }: { kind: LessonKind; lines: Learned
       <summary className="min-h-11 cursor-pointer py-2 font-semibold">
         What it knows of people, devices and cases ({lines.length})
       </summary>
-      <table className="w-full border-collapse text-[14px]">
+      <table className="w-full border-collapse text-[0.875rem]">
         <thead>
-          <tr className="border-b text-left text-[13px] text-soft">
+          <tr className="border-b text-left text-[0.8125rem] text-soft">
             <th className="py-1 font-medium" scope="col">
               Of
             </th>
@@ -38,7 +38,7 @@ export function LearnedTable({ kind, lines }: { kind: LessonKind; lines: Learned
               </td>
               <td className="pr-3">
                 {offWords(line.middle, words)}{' '}
-                <span className="text-[13px] text-soft">
+                <span className="text-[0.8125rem] text-soft">
                   between {offWords(line.least, words)} and {offWords(line.most, words)}
                 </span>
               </td>

@@ -1,3 +1,4 @@
+import { Drawing } from '../drawing';
 import type { Inspection, UsageBin } from '@/core/disk';
 import { showBytes } from '@/core/units';
 import { fillOf } from '../layout/ribbons';
@@ -17,7 +18,7 @@ export function DriveMap({ inspection, map, locale }: Props) {
     )
     .join('; ');
   return (
-    <svg
+    <Drawing
       viewBox={`0 0 ${width} ${top + height + 18}`}
       role="img"
       aria-label={`Map of the drive: ${words || 'no partitions'}.`}
@@ -80,6 +81,6 @@ export function DriveMap({ inspection, map, locale }: Props) {
       >
         {showBytes(inspection.bytes, { locale })}
       </text>
-    </svg>
+    </Drawing>
   );
 }

@@ -28,9 +28,9 @@ export function DropImage({
       className={`flex min-h-72 flex-1 cursor-pointer flex-col items-center justify-center gap-2 rounded-2xl border-2 border-dashed p-6 text-center has-[:focus-visible]:outline-3 has-[:focus-visible]:outline-info ${over ? 'border-info bg-info-ground' : 'border-line-strong bg-surface'}`}
     >
       <HardDrive className="size-10 text-soft" aria-hidden />
-      <span className="font-display text-[22px] font-bold">Drop an image of a drive here</span>
+      <span className="font-display text-[1.375rem] font-bold">Drop an image of a drive here</span>
       <span>or choose one: a raw image of any size, of a whole drive or of one file system</span>
-      <span className="text-[14px] text-soft">
+      <span className="text-[0.875rem] text-soft">
         It is read on this machine, only where it must be; nothing is sent anywhere.
       </span>
       <input

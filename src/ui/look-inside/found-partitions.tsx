@@ -30,7 +30,7 @@ export function FoundPartitions({ inspection, locale }: Props) {
               {size(part.bytes)}
             </span>
           </div>
-          <p className="text-[13px] text-soft">
+          <p className="text-[0.8125rem] text-soft">
             <span className="figures">
               sectors {part.firstSector.toLocaleString(locale)} to {part.lastSector.toLocaleString(locale)}
             </span>

@@ -43,10 +43,10 @@ export function HashCard({ file, client, locale }: { file: File; client: ImageCl
   const wanted = expected.trim().toLowerCase().split(/\s/u)[0] ?? '';
   return (
     <section>
-      <h2 className="text-[17px]">Checksum</h2>
+      <h2 className="text-[1.0625rem]">Checksum</h2>
       {state.kind === 'idle' && (
         <>
-          <p className="mb-2 text-[14px] text-soft">
+          <p className="mb-2 text-[0.875rem] text-soft">
             SHA-256 of all {showBytes(file.size, { locale })}, counted here; nothing is sent anywhere.
           </p>
           <Button onClick={begin}>Count it</Button>
@@ -67,11 +67,11 @@ export function HashCard({ file, client, locale }: { file: File; client: ImageCl
       )}
       {state.kind === 'done' && (
         <div aria-live="polite">
-          <p className="figures break-all text-[13px]">{state.digest}</p>
-          <label className="mt-2 block text-[14px]">
+          <p className="figures break-all text-[0.8125rem]">{state.digest}</p>
+          <label className="mt-2 block text-[0.875rem]">
             <span className="font-semibold">Expected</span>
             <input
-              className="figures mt-1 h-11 w-full rounded-xl border border-line-strong bg-surface px-3 text-[13px]"
+              className="figures mt-1 h-11 w-full rounded-xl border border-line-strong bg-surface px-3 text-[0.8125rem]"
               value={expected}
               placeholder="paste a line of the checksum list"
               onChange={(event) => setExpected(event.target.value)}
@@ -115,7 +115,7 @@ function HashBar({
       >
         <div className="h-full bg-info-fill" style={{ width: `${share * 100}%` }} />
       </div>
-      <p className="figures mt-1 flex justify-between text-[14px]">
+      <p className="figures mt-1 flex justify-between text-[0.875rem]">
         <span>{paused ? 'paused' : progress ? showRate(progress.bytesPerS, locale) : 'begins …'}</span>
         <span>
           {Math.floor(share * 100)} %

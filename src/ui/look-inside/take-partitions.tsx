@@ -44,7 +44,7 @@ export function TakePartitions({ source, fileName, locale, devices, onTake }: Pr
           <FaultNotice fault={fault} />
         </div>
       )}
-      <p className="text-[14px]">
+      <p className="text-[0.875rem]">
         {seen.value.partitions
           .map(({ name, sizeMiB }) =>
             sizeMiB === 'rest'
@@ -54,7 +54,7 @@ export function TakePartitions({ source, fileName, locale, devices, onTake }: Pr
           .join(' · ')}
       </p>
       {seen.value.notes.map((note) => (
-        <p key={note} className="mt-1 text-[13px] text-soft">
+        <p key={note} className="mt-1 text-[0.8125rem] text-soft">
           {note}
         </p>
       ))}

@@ -56,7 +56,7 @@ export function PartDetail({
         <PriceCard prices={prices} currency={part.price.currency} locale={locale} now={now} />
       </div>
       <Card title="What is known, how surely, since when">
-        <table className="w-full text-[14px]">
+        <table className="w-full text-[0.875rem]">
           <caption className="sr-only">Figures with their sources</caption>
           <tbody>
             {figures.map(({ label, shown, origin, at, instead }) => (
@@ -67,12 +67,12 @@ export function PartDetail({
                 <td className="py-1 pr-3">
                   <b className={`figures ${shown === 'not known' ? 'text-tight' : ''}`}>{shown}</b>
                   {instead && (
-                    <span className="block text-[12.5px] text-soft">
+                    <span className="block text-[0.7812rem] text-soft">
                       instead of {instead} on the data sheet
                     </span>
                   )}
                 </td>
-                <td className="py-1 text-[12.5px] leading-tight text-soft">
+                <td className="py-1 text-[0.7812rem] leading-tight text-soft">
                   {origin}
                   {at && <span className="figures block">{ageWords(at, now)}</span>}
                 </td>

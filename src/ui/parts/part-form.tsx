@@ -153,7 +153,7 @@ function Typed({
             <option key={option}>{option}</option>
           ))}
         </select>
-        {error && <span className="mt-1 block text-[13px] font-semibold text-over">{error}</span>}
+        {error && <span className="mt-1 block text-[0.8125rem] font-semibold text-over">{error}</span>}
       </label>
     );
   const value = (

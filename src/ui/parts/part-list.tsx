@@ -89,7 +89,7 @@ const PartRow = memo(function PartRow({
     <>
       <input
         type="checkbox"
-        className="size-5 accent-(--cochineal)"
+        className="size-6 accent-(--cochineal)"
         aria-label={`Compare ${partName(part, locale)}`}
         checked={compared}
         onChange={(event) => onCompare(part.id, event.target.checked)}
@@ -100,16 +100,16 @@ const PartRow = memo(function PartRow({
         className="min-w-0 flex-1 py-1 hover:underline"
       >
         <b className="block truncate">{partName(part, locale)}</b>
-        <span className="block truncate text-[13px] text-soft">{partLine(part, { locale })}</span>
+        <span className="block truncate text-[0.8125rem] text-soft">{partLine(part, { locale })}</span>
       </Link>
       <span className="hidden shrink-0 md:block">
         <SilhouetteDrawing part={part} width={190} height={rowPx - 14} />
       </span>
-      <span className="hidden w-56 shrink-0 text-[13px] leading-tight lg:block">
+      <span className="hidden w-56 shrink-0 text-[0.8125rem] leading-tight lg:block">
         <Sureness part={part} locale={locale} now={now} />
       </span>
       <span className="flex shrink-0 flex-col-reverse text-right lg:flex-row lg:items-center lg:gap-3">
-        <span className="text-[13px] lg:w-24">
+        <span className="text-[0.8125rem] lg:w-24">
           {part.onShelf > 0 ? (
             <b className="text-clear">{part.onShelf} on the shelf</b>
           ) : (

@@ -7,9 +7,9 @@ const percent = (value: number) => `${value > 0 ? '+' : ''}${value.toFixed(1)} %
 
 /** How the price moves, or why nobody can say. */
 function TrendWords({ trend }: { trend: Trend }) {
-  if (trend.kind === 'few') return <p className="text-[14px] text-soft">{trend.why}</p>;
+  if (trend.kind === 'few') return <p className="text-[0.875rem] text-soft">{trend.why}</p>;
   return (
-    <p className="text-[14px]">
+    <p className="text-[0.875rem]">
       <b>{trendWords(trend)}</b>{' '}
       <span className="text-soft">
         <span className="figures">{percent(trend.percentAMonth)}</span> a month (
@@ -38,9 +38,9 @@ export function PriceCard({
     <Card title="Prices seen" hint="noted when it is entered, and from price lists">
       <TrendWords trend={priceTrend(prices, now, currency)} />
       {prices.length > 0 && (
-        <table className="mt-2 w-full text-[14px]">
+        <table className="mt-2 w-full text-[0.875rem]">
           <caption className="sr-only">Prices, the newest first</caption>
-          <thead className="text-left text-[13px] text-soft">
+          <thead className="text-left text-[0.8125rem] text-soft">
             <tr>
               {['Day', 'Price', 'Seller', 'Had'].map((name) => (
                 <th key={name} scope="col" className="pr-3 font-medium">
@@ -62,7 +62,7 @@ export function PriceCard({
         </table>
       )}
       {prices.length > shownAtMost && (
-        <p className="mt-1 text-[13px] text-soft">
+        <p className="mt-1 text-[0.8125rem] text-soft">
           and {prices.length - shownAtMost} earlier ones, in the export
         </p>
       )}

@@ -1,3 +1,4 @@
+import { Drawing } from '../drawing';
 import type { Part } from '@/core/part';
 import { showLengthMm } from '@/core/units';
 import { silhouetteOf } from './silhouette-geometry';
@@ -15,7 +16,7 @@ export function SilhouetteDrawing({ part, width, height, labels = false, locale 
   const up = labels ? (height - 16) / tall : tall <= 6 ? 7 : (height - 4) / (tall <= 16 ? 16 : 30);
   const floor = labels ? height - 8 + lowMm * up : height - 2 + lowMm * up;
   return (
-    <svg
+    <Drawing
       viewBox={`0 0 ${width} ${height}`}
       width={labels ? undefined : width}
       height={labels ? undefined : height}
@@ -55,6 +56,6 @@ export function SilhouetteDrawing({ part, width, height, labels = false, locale 
           </text>
         </g>
       )}
-    </svg>
+    </Drawing>
   );
 }

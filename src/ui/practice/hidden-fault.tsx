@@ -25,13 +25,13 @@ export function HiddenFault({ profile, onDone }: { profile: DeviceProfile; onDon
     <StationFrame
       aside={
         <>
-          <h2 className="text-[17px]">Seen so far</h2>
+          <h2 className="text-[1.0625rem]">Seen so far</h2>
           <p className="figures text-soft">{showDuration(minutes * 60)} of work</p>
           <ul>
             {seen.map(({ id, outcome }) => {
               const check = checks.find((one) => one.id === id)!;
               return (
-                <li key={id} className="border-b border-dashed border-line py-1.5 text-[14px]">
+                <li key={id} className="border-b border-dashed border-line py-1.5 text-[0.875rem]">
                   {check.ask}: <b>{check.outcomes[outcome]}</b>
                 </li>
               );
@@ -39,10 +39,10 @@ export function HiddenFault({ profile, onDone }: { profile: DeviceProfile; onDon
           </ul>
           {found && (
             <>
-              <h2 className="mt-4 text-[17px]">What Jícara made of it</h2>
+              <h2 className="mt-4 text-[1.0625rem]">What Jícara made of it</h2>
               <ol>
                 {causes.slice(0, 3).map(({ id, name, probability }) => (
-                  <li key={id} className="flex justify-between gap-3 text-[14px]">
+                  <li key={id} className="flex justify-between gap-3 text-[0.875rem]">
                     {name} <span className="figures">{Math.round(100 * probability)} %</span>
                   </li>
                 ))}

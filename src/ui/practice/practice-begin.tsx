@@ -38,8 +38,8 @@ export function PracticeBegin({ profiles: all, records, now, onBegin }: Props) {
     <StationFrame
       aside={
         <>
-          <h2 className="text-[17px]">Due first</h2>
-          <p className="mb-2 text-[14px] text-soft">{spacingRule}</p>
+          <h2 className="text-[1.0625rem]">Due first</h2>
+          <p className="mb-2 text-[0.875rem] text-soft">{spacingRule}</p>
           {dueSteps.length === 0 ? (
             <p>{profile ? 'Nothing is due of this device.' : 'Nothing is known to practise yet.'}</p>
           ) : (

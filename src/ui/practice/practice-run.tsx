@@ -100,7 +100,7 @@ export function PracticeRun({ profile, level, fault, singleKeys, onKeep, onLeave
       wideAside
       aside={
         <>
-          <h2 className="mb-2 text-[17px]">Screw bowl</h2>
+          <h2 className="mb-2 text-[1.0625rem]">Screw bowl</h2>
           <ScrewBowl ledger={ledgerNow(practice)} next={{ ids: [], goingIn: false }} />
           {profile.map.length > 0 && (
             <div className="mt-3">
@@ -137,7 +137,7 @@ export function PracticeRun({ profile, level, fault, singleKeys, onKeep, onLeave
             <li key={id}>
               <button
                 type="button"
-                className={`flex min-h-12 w-full items-center gap-3 rounded-xl border px-4 py-2 text-left text-[18px] hover:bg-sunken ${asked && id === next!.id ? 'border-2 border-clear bg-clear-ground' : 'border-line-strong bg-surface'}`}
+                className={`flex min-h-12 w-full items-center gap-3 rounded-xl border px-4 py-2 text-left text-[1.125rem] hover:bg-sunken ${asked && id === next!.id ? 'border-2 border-clear bg-clear-ground' : 'border-line-strong bg-surface'}`}
                 onClick={() => choose(id, title)}
               >
                 <KeyCap>{String(i + 1)}</KeyCap>

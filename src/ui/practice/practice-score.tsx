@@ -40,7 +40,7 @@ export function PracticeScore({
       <section className="flex flex-wrap items-center gap-6 rounded-2xl border bg-surface p-5">
         <BowlSign verdict={share === 1 ? 'clear' : 'tight'} use={share} size={64} />
         <div>
-          <p className="font-display text-[34px] font-bold leading-none">
+          <p className="font-display text-[2.125rem] font-bold leading-none">
             {score.remembered} of {score.steps} remembered
           </p>
           <p className="mt-2 text-soft">

@@ -25,13 +25,13 @@ export function AnswerCard({ question, placement, isWorking, options }: Props) {
   const named = new Map(question.stores.map(({ id, name }) => [id, name]));
   return (
     <div role="status">
-      <h2 className="text-[17px]">
+      <h2 className="text-[1.0625rem]">
         {nowhere.length + asleep.length === 0
           ? 'All of it fits where it is used.'
           : `${nowhere.length + asleep.length} of ${question.items.length} are not where they are used.`}
       </h2>
-      <p className="figures mt-2 text-[24px] font-bold">{showDuration(placement.waitingS)}</p>
-      <p className="text-[14px] text-soft">
+      <p className="figures mt-2 text-[1.5rem] font-bold">{showDuration(placement.waitingS)}</p>
+      <p className="text-[0.875rem] text-soft">
         waited for all of it in a week, loading and fetching.{' '}
         {placement.isExact
           ? 'No placement comes to less.'
@@ -65,8 +65,8 @@ export function AnswerCard({ question, placement, isWorking, options }: Props) {
       )}
       {placeOfKinds(question, placement.placed).length > 0 && (
         <>
-          <h3 className="mt-4 text-[15px]">To set in the device</h3>
-          <ul className="list-disc pl-5 text-[14px]">
+          <h3 className="mt-4 text-[0.9375rem]">To set in the device</h3>
+          <ul className="list-disc pl-5 text-[0.875rem]">
             {placeOfKinds(question, placement.placed).map(({ kind, storeId }) => (
               <li key={kind}>
                 New {kind} go to {named.get(storeId)}.

@@ -36,7 +36,7 @@ export function MovesCard({ question, placed, now, settings }: Props) {
           outside, as large as the smallest of them, would do.
         </p>
       )}
-      <ol className="text-[14px]">
+      <ol className="text-[0.875rem]">
         {moves.slice(0, mostShown).map((move, i) => (
           <li
             key={`${move.itemId} ${move.startS}`}

@@ -83,7 +83,7 @@ export function StoresCard({ question, placement, options, onChange }: Props) {
         </div>
         {placement && there(null).length > 0 && (
           <section className="mt-3">
-            <h3 className="text-[15px]">Nowhere: fetched when wanted</h3>
+            <h3 className="text-[0.9375rem]">Nowhere: fetched when wanted</h3>
             <ul className="mt-1 flex flex-wrap gap-1.5">
               {there(null).map((item) => (
                 <Thing key={item.id} item={item} options={options} onPress={press} />
@@ -121,27 +121,27 @@ function StoreBox({
       aria-label={store.name}
       className={`rounded-xl border p-3 ${isOver ? 'border-ink bg-sunken' : 'border-line-strong'}`}
     >
-      <h3 className="flex items-baseline gap-2 text-[16px]">
-        <kbd className="figures rounded bg-sunken px-1.5 text-[13px]">{number}</kbd>
+      <h3 className="flex items-baseline gap-2 text-[1rem]">
+        <kbd className="figures rounded bg-sunken px-1.5 text-[0.8125rem]">{number}</kbd>
         {store.name}
         {onRemove && (
           <button
             type="button"
-            className="ml-auto min-h-9 px-2 text-[14px] font-normal underline underline-offset-4"
+            className="ml-auto min-h-9 px-2 text-[0.875rem] font-normal underline underline-offset-4"
             onClick={onRemove}
           >
             Leave it out
           </button>
         )}
       </h3>
-      <p className="text-[14px] text-soft">
+      <p className="text-[0.875rem] text-soft">
         {runsWords[store.runs]}; reads {showRate(store.readBytesPerS, options.locale)}, writes{' '}
         {showRate(store.writeBytesPerS, options.locale)}
       </p>
       <div className="mt-2 h-4 rounded bg-sunken" aria-hidden>
         <div className="h-full rounded bg-info-fill" style={{ width: `${Math.min(100, share * 100)}%` }} />
       </div>
-      <p className="figures mt-1 text-[14px]">
+      <p className="figures mt-1 text-[0.875rem]">
         {showBytes(used, options)} of {showBytes(store.roomBytes, options)}
       </p>
       <ul className="mt-2 flex max-h-64 flex-wrap gap-1.5 overflow-y-auto">
@@ -171,7 +171,7 @@ function Thing({
     >
       <button
         type="button"
-        className={`min-h-9 rounded-lg border px-2 text-[14px] ${isPinned ? 'border-ink bg-sunken font-semibold' : 'border-line-strong bg-surface'}`}
+        className={`min-h-9 rounded-lg border px-2 text-[0.875rem] ${isPinned ? 'border-ink bg-sunken font-semibold' : 'border-line-strong bg-surface'}`}
         {...attributes}
         {...listeners}
         onKeyDown={(event) => {

@@ -33,7 +33,7 @@ export function ThingsForm({ question, onChange }: Props) {
         <textarea
           id="things"
           rows={5}
-          className="figures w-full rounded-xl border border-line-strong bg-surface p-3 text-[14px]"
+          className="figures w-full rounded-xl border border-line-strong bg-surface p-3 text-[0.875rem]"
           placeholder={'Harbour days, 85 GB\n12 × 48 GB games\nor: name,size,kind,uses per week,needs,now'}
           value={text}
           onChange={({ target }) => setText(target.value)}

@@ -42,7 +42,7 @@ export function DeviceScreen({ frame, profile, versions }: Props) {
   return (
     <Shell frame={frame} at="devices">
       <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
-        <h1 className="text-[26px]">
+        <h1 className="text-[1.625rem]">
           {profile.maker} {profile.name}
         </h1>
         <p className="text-soft">
@@ -92,7 +92,7 @@ export function DeviceScreen({ frame, profile, versions }: Props) {
         <Button onClick={() => router.push(`/devices/${profile.id}/procedure`)}>How to open it</Button>
         <Button onClick={() => router.push(`/devices/${profile.id}/map`)}>Screw map</Button>
         <a
-          className="ml-auto font-semibold underline underline-offset-4"
+          className="ml-auto inline-flex min-h-6 items-center font-semibold underline underline-offset-4"
           href={`/api/profiles/${profile.id}?file`}
         >
           Export as JSON
@@ -108,7 +108,7 @@ function Versions({ versions, frame }: { versions: ProfileVersion[]; frame: Fram
   const day = new Intl.DateTimeFormat(locale, { dateStyle: 'medium', timeStyle: 'short', timeZone });
   return (
     <Card title="Versions" hint="jobs keep the one they began with">
-      <ol className="max-h-56 overflow-y-auto text-[14px]" tabIndex={0} aria-label="Versions">
+      <ol className="max-h-56 overflow-y-auto text-[0.875rem]" tabIndex={0} aria-label="Versions">
         {versions.map(({ version, at, by, why }) => (
           <li key={version} className="flex flex-wrap gap-x-2 border-b border-dashed py-1 last:border-0">
             <b className="figures">{version}</b>

@@ -38,7 +38,7 @@ export function TeachScreen({ frame, known }: { frame: FrameView; known: Known[]
   return (
     <Shell frame={frame} at="devices">
       <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
-        <h1 className="text-[26px]">Teach a device</h1>
+        <h1 className="text-[1.625rem]">Teach a device</h1>
         <p className="text-soft">
           <Link href="/devices" className="underline underline-offset-4">
             Devices
@@ -86,11 +86,11 @@ function Foretold({ typed, locale }: { typed: typeof nothingTyped; locale: strin
         return (
           <div key={place.id}>
             <SlotDrawing place={place} locale={locale} />
-            <p className="mt-2 text-[14px]">
+            <p className="mt-2 text-[0.875rem]">
               Answers already: whether a drive plugs in, and how large it shows. Not known yet, each with how
               to get it:
             </p>
-            <ul className="mt-1 text-[14px] text-tight">
+            <ul className="mt-1 text-[0.875rem] text-tight">
               {open.map(({ id, words }) => (
                 <li key={id}>{words}</li>
               ))}

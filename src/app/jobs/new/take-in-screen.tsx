@@ -45,7 +45,7 @@ export function TakeInScreen({
   return (
     <Shell frame={frame} at="take-in">
       <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
-        <h1 className="text-[26px]">Take in a device</h1>
+        <h1 className="text-[1.625rem]">Take in a device</h1>
         <p className="text-soft">
           {alike
             ? `the same again as ${alike.id}: its parts, answers and layout are taken over where they still fit`

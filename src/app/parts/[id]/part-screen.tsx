@@ -34,7 +34,7 @@ export function PartScreen({ frame, part, prices }: { frame: FrameView; part: Pa
   return (
     <Shell frame={frame} at="parts">
       <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
-        <h1 className="text-[26px]">{partName(part, locale)}</h1>
+        <h1 className="text-[1.625rem]">{partName(part, locale)}</h1>
         <p className="text-soft">
           <Link href={`/parts?kind=${kind}`} className="underline underline-offset-4">
             {kindWords[kind].many}

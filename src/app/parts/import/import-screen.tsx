@@ -68,7 +68,7 @@ export function ImportScreen({ frame, kind: first }: { frame: FrameView; kind: P
   return (
     <Shell frame={frame} at="parts">
       <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
-        <h1 className="text-[26px]">Import parts</h1>
+        <h1 className="text-[1.625rem]">Import parts</h1>
         <p className="text-soft">looked at first, then all of it or nothing</p>
       </div>
       <main
@@ -106,7 +106,7 @@ export function ImportScreen({ frame, kind: first }: { frame: FrameView; kind: P
           </label>
           <textarea
             id="import-text"
-            className="figures mt-1 h-36 w-full rounded-xl border border-line-strong bg-surface p-2 text-[12.5px]"
+            className="figures mt-1 h-36 w-full rounded-xl border border-line-strong bg-surface p-2 text-[0.7812rem]"
             spellCheck={false}
             placeholder={
               kind === 'prices'
@@ -117,7 +117,7 @@ export function ImportScreen({ frame, kind: first }: { frame: FrameView; kind: P
             onChange={(event) => setText(event.target.value)}
           />
           {kind === 'prices' ? (
-            <p className="text-[13px] text-soft">
+            <p className="text-[0.8125rem] text-soft">
               CSV with commas, semicolons or tabs. Each line names a part of the catalogue by its id, or by
               maker, model and GB; a newer price takes the old one’s place, and every one is kept.{' '}
               <a className="underline underline-offset-4" href="/api/prices/export" download>
@@ -125,7 +125,7 @@ export function ImportScreen({ frame, kind: first }: { frame: FrameView; kind: P
               </a>
             </p>
           ) : (
-            <p className="text-[13px] text-soft">
+            <p className="text-[0.8125rem] text-soft">
               CSV with commas, semicolons or tabs, or JSON. Columns are named as in an export, or as in{' '}
               <a className="underline underline-offset-4" href={`/api/schemas/${kind}`}>
                 the schema
@@ -153,7 +153,7 @@ export function ImportScreen({ frame, kind: first }: { frame: FrameView; kind: P
           >
             {preview.faults.length > 0 ? (
               <div className="overflow-x-auto">
-                <table className="w-full text-[14px]">
+                <table className="w-full text-[0.875rem]">
                   <caption className="sr-only">What is wrong, line by line</caption>
                   <thead className="text-left text-soft">
                     <tr>
@@ -184,7 +184,7 @@ export function ImportScreen({ frame, kind: first }: { frame: FrameView; kind: P
                 </table>
               </div>
             ) : (
-              <ul className="text-[14px]">
+              <ul className="text-[0.875rem]">
                 {preview.sample.map((part) => (
                   <li key={part.id}>{partName(part, locale)}</li>
                 ))}

@@ -53,7 +53,7 @@ export function ProcedureScreen({ frame, profile, version }: Props) {
       <StationFrame
         aside={
           <div role="status">
-            <h2 className="mb-1 text-[17px]">Proof</h2>
+            <h2 className="mb-1 text-[1.0625rem]">Proof</h2>
             {isUnwritten ? (
               <p>Nobody has written it down: the first job on it records it, or add acts here.</p>
             ) : faults.length === 0 ? (
@@ -75,7 +75,7 @@ export function ProcedureScreen({ frame, profile, version }: Props) {
                 Each stands at its act, with what would mend it.
               </p>
             )}
-            <ul className="mt-2 text-[14px]">
+            <ul className="mt-2 text-[0.875rem]">
               {general.map(({ message, mend }) => (
                 <li key={message} className="mb-1 text-over">
                   {message} <span className="text-soft">{mend}</span>

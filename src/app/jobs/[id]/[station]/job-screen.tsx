@@ -190,12 +190,12 @@ function JobHeader({ view, station }: { view: JobView; station: StationId }) {
   return (
     <div data-print="no" className="border-b bg-surface px-5 pb-1.5 pt-3">
       <div className="mb-1.5 flex flex-wrap items-baseline gap-x-4 gap-y-1">
-        <h1 className="text-[25px]">
+        <h1 className="text-[1.5625rem]">
           {profile.maker} {profile.name}
         </h1>
         <Link
           href={`/jobs/${job.id}/take-in`}
-          className="figures text-soft underline-offset-4 hover:underline"
+          className="figures inline-flex min-h-6 items-center text-soft underline-offset-4 hover:underline"
         >
           {job.id}
         </Link>

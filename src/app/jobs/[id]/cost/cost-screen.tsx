@@ -51,7 +51,7 @@ export function CostScreen({ view }: { view: JobView }) {
   return (
     <Shell frame={frame} at="job">
       <header data-print="no" className="border-b bg-surface px-5 py-3">
-        <h1 className="text-[25px]">What it costs</h1>
+        <h1 className="text-[1.5625rem]">What it costs</h1>
         <p className="text-soft">
           {job.id} · {profile.maker} {profile.name}
         </p>
@@ -59,7 +59,7 @@ export function CostScreen({ view }: { view: JobView }) {
       <StationFrame
         aside={
           <>
-            <h2 className="mb-1 text-[17px]">Issued</h2>
+            <h2 className="mb-1 text-[1.0625rem]">Issued</h2>
             {job.quotes.length === 0 && <p className="text-soft">Nothing yet.</p>}
             <ul>
               {job.quotes.map((quote) => (

@@ -13,7 +13,7 @@ export function LabelScreen({ view, qr }: { view: JobView; qr: string }) {
   return (
     <Shell frame={view.frame} at="job">
       <header data-print="no" className="border-b bg-surface px-5 py-3">
-        <h1 className="text-[25px]">Label of the old drive</h1>
+        <h1 className="text-[1.5625rem]">Label of the old drive</h1>
         <p className="text-soft">
           {view.job.id} · {view.profile.maker} {view.profile.name}
         </p>

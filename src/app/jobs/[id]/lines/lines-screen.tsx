@@ -18,7 +18,7 @@ export function LinesScreen({ view }: { view: JobView }) {
   return (
     <Shell frame={frame} at="job">
       <header className="border-b bg-surface px-5 py-3 print:border-0">
-        <h1 className="text-[25px]">From the drive and back</h1>
+        <h1 className="text-[1.5625rem]">From the drive and back</h1>
         <p className="text-soft">
           {job.id} · {view.profile.maker} {view.profile.name} · Jicara never opens a drive itself: these are
           lines of the system’s own tools.

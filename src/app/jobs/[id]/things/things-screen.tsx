@@ -59,7 +59,7 @@ export function ThingsScreen({ view }: { view: JobView }) {
   return (
     <Shell frame={frame} at="job">
       <header className="border-b bg-surface px-5 py-3">
-        <h1 className="text-[25px]">Where things go</h1>
+        <h1 className="text-[1.5625rem]">Where things go</h1>
         <p className="text-soft">
           {job.id} · {profile.maker} {profile.name}
         </p>

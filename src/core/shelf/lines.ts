@@ -1,0 +1,26 @@
+import type { Incoming, Need, ShelfLine, Stock } from './model';
+
+const sum = (list: readonly { count: number }[]): number => list.reduce((all, { count }) => all + count, 0);
+
+/** Holds the book against the jobs and what was ordered, part by part; parts that miss most stand first. */
+export function shelfLines(
+  stocks: readonly Stock[],
+  needs: readonly Need[],
+  incoming: readonly Incoming[],
+): ShelfLine[] {
+  return stocks
+    .map((stock): ShelfLine => {
+      const reserved = needs.filter(({ partId }) => partId === stock.id);
+      const coming = incoming.filter(({ partId }) => partId === stock.id);
+      const free = stock.onShelf - sum(reserved);
+      return {
+        ...stock,
+        reserved,
+        incoming: coming,
+        inDrawer: stock.onShelf - sum(reserved.filter(({ isOut }) => isOut)),
+        free,
+        toOrder: Math.max(0, stock.minimum - free - sum(coming)),
+      };
+    })
+    .sort((a, b) => b.toOrder - a.toOrder || a.free - b.free || (a.name < b.name ? -1 : 1));
+}

@@ -1,0 +1,113 @@
+import { fillWish } from '@/core/disk';
+import { type App, type Seen, act, hands, visit, withApp } from './app';
+import { lookOver } from './look-over';
+
+jest.setTimeout(600_000);
+let app: App;
+let seen: Seen;
+const [osprey, heron] = ['Q-0412', 'Q-0413'];
+
+withApp((all) => ({ app, seen } = all));
+
+const stations = [
+  'take-in',
+  'fit',
+  'data',
+  'open',
+  'carry-over',
+  'swap',
+  'close',
+  'first-power',
+  'prove',
+  'hand-over',
+];
+
+/** What of a screen comes in later; it is what is wide. */
+const later: Readonly<Record<string, string>> = Object.freeze({
+  '/': 'Pale: runs alone',
+  '/ask?q=osprey%202280-D2-M%202%20TB%207000': 'It does not fit',
+});
+
+it.each([
+  [
+    'the workshop’s screens',
+    [
+      '/',
+      '/jobs/new',
+      '/ask?q=osprey%202280-D2-M%202%20TB%207000',
+      '/logbook',
+      '/learned',
+      '/parts',
+      '/parts/pirrin-seam-2000',
+      '/parts/new?kind=pad',
+      '/parts/import',
+      '/parts/compare?ids=pirrin-seam-2000,pirrin-seam-1000',
+      '/devices',
+      '/devices/braskit-osprey',
+      '/devices/quenlo-atrium',
+      '/dock',
+      '/look-inside',
+      '/practice',
+      '/workshop',
+      '/nothing',
+    ],
+  ],
+  ['a job’s stations', stations.map((station) => `/jobs/${osprey}/${station}`)],
+  [
+    'another job’s, and what stands beside them',
+    [
+      ...['fit', 'data', 'prove', 'hand-over', 'things', 'cost', 'label'].map((at) => `/jobs/${heron}/${at}`),
+      '/jobs/Q-0414/open',
+      '/jobs/Q-0415/fit',
+      '/jobs/Q-0415/data',
+    ],
+  ],
+])('%s: whole, legible and heard at every size, light and dark', async (_, paths) => {
+  const { page } = seen;
+  if (paths.some((path) => path.includes(osprey))) {
+    await act(app, osprey, { kind: 'lay-out', wish: { ...fillWish, holdBackPercent: 10 } });
+    await hands(app, osprey, 'open');
+  }
+  const found: string[] = [];
+  for (const path of paths) {
+    if (path === '/nothing') await page.goto(path);
+    else await visit(page, path);
+    await page.getByRole('main').waitFor();
+    if (later[path]) await page.getByText(later[path]).first().waitFor();
+    found.push(...(await lookOver(page)).map((words) => `${path} ${words}`));
+  }
+  expect(found).toEqual([]);
+});
+
+it('the look over notices what it is there for', async () => {
+  const { page } = seen;
+  await visit(page, '/logbook');
+  await page.evaluate(() => {
+    const main = document.querySelector('main')!;
+    main.insertAdjacentHTML(
+      'beforeend',
+      '<p style="width:2000px">wide</p><p style="font-size:9px">small</p><p style="width:20px;overflow:hidden;white-space:nowrap">cut off here</p><button style="width:9px;height:9px;min-height:0;padding:0;color:#ccc;background:#fff">press me</button>',
+    );
+  });
+  const found = (await lookOver(page)).join('\n');
+  for (const words of ['too wide', '9.0 px', 'cut off', 'to press', 'color-contrast'])
+    expect(found).toContain(words);
+});
+
+it('one Tab and Enter pass the navigation, and the menu of a phone leads on', async () => {
+  const { page } = seen;
+  await visit(page, '/logbook');
+  await page.keyboard.press('Tab');
+  expect(await page.evaluate(() => document.activeElement?.textContent)).toBe('Skip to the content');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Tab');
+  expect(
+    await page.evaluate(() => document.querySelector('#content')!.contains(document.activeElement)),
+  ).toBe(true);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.getByRole('button', { name: 'Menu' }).click();
+  await page.getByRole('dialog').getByRole('link', { name: 'Devices' }).click();
+  await page.waitForURL('**/devices');
+  await page.getByRole('dialog').waitFor({ state: 'detached' });
+  await page.setViewportSize({ width: 1280, height: 800 });
+});

@@ -1,0 +1,115 @@
+import axe from 'axe-core';
+import type { Page } from 'playwright-core';
+
+/** Windows that every screen is looked at in: a laptop, a tablet held upright, a phone, and the laptop at 200 %. */
+const windows = {
+  laptop: [1280, 800],
+  tablet: [820, 1180],
+  phone: [390, 844],
+  'at 200 %': [640, 400],
+} as const;
+
+/** Nothing is written smaller than this, drawings included; nothing that is pressed is smaller than that. */
+const [leastTextPx, leastTargetPx] = [11, 24];
+
+/** What runs off sideways, is written too small, is cut off, or is too small to press; in words. */
+const looked = (page: Page): Promise<string[]> =>
+  page.evaluate(
+    ([leastText, leastTarget]) => {
+      const wrong: string[] = [];
+      const main = document.querySelector('main');
+      // On a phone a table may be pushed aside in its own frame; on anything wider it must be whole.
+      const frames = window.innerWidth < 820 ? [] : [...document.querySelectorAll('.overflow-x-auto')];
+      const over = Math.max(
+        document.documentElement.scrollWidth - window.innerWidth,
+        ...[...(main ? [main] : []), ...frames].map((element) => element.scrollWidth - element.clientWidth),
+      );
+      if (over > 1) wrong.push(`${over} px too wide`);
+      const named = (element: Element) =>
+        `${element.tagName.toLowerCase()} “${(element.textContent ?? '').trim().slice(0, 24)}”`;
+      const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+      for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+        const element = node.parentElement;
+        if (
+          !element ||
+          !node.textContent?.trim() ||
+          !element.checkVisibility() ||
+          element.closest('.sr-only, script, style, [data-print="only"]')
+        )
+          continue;
+        const style = getComputedStyle(element);
+        const onScreen = element instanceof SVGGraphicsElement ? element.getScreenCTM() : null;
+        const scale = onScreen ? Math.hypot(onScreen.a, onScreen.b) : 1;
+        const size = parseFloat(style.fontSize) * scale;
+        if (size < leastText - 0.01) wrong.push(`${size.toFixed(1)} px: ${named(element)}`);
+        if (
+          style.overflowX === 'hidden' &&
+          style.textOverflow !== 'ellipsis' &&
+          element.scrollWidth > element.clientWidth + 1
+        )
+          wrong.push(`cut off: ${named(element)}`);
+      }
+      const inText = (element: Element) =>
+        element.closest('p, li, dd, td, label, figcaption, h1, h2, h3') !== null &&
+        getComputedStyle(element).display === 'inline';
+      for (const element of document.querySelectorAll(
+        'a, button, select, input, summary, [role="radio"], [role="slider"]',
+      )) {
+        const box = element.getBoundingClientRect();
+        const target = element.closest('label')?.getBoundingClientRect() ?? box;
+        if (
+          !element.checkVisibility() ||
+          box.width === 0 ||
+          element.closest('.sr-only') ||
+          element.classList.contains('sr-only') ||
+          inText(element) ||
+          element.hasAttribute('data-drawn')
+        )
+          continue;
+        if (
+          Math.max(box.height, target.height) < leastTarget - 0.5 ||
+          Math.max(box.width, target.width) < leastTarget - 0.5
+        )
+          wrong.push(`${Math.round(box.width)} x ${Math.round(box.height)} to press: ${named(element)}`);
+      }
+      return [...new Set(wrong)].slice(0, 6);
+    },
+    [leastTextPx, leastTargetPx] as const,
+  );
+
+async function heard(page: Page): Promise<string[]> {
+  const { violations } = await page.evaluate(() =>
+    (window as unknown as { axe: typeof axe }).axe.run({
+      runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'best-practice'],
+      resultTypes: ['violations'],
+      preload: false,
+    }),
+  );
+  // Of best practice, what keeps somebody from their way; the rest is taste.
+  return violations
+    .filter(
+      ({ tags, impact }) => !tags.includes('best-practice') || impact === 'serious' || impact === 'critical',
+    )
+    .map(
+      ({ id, nodes }) =>
+        `${id}: ${nodes
+          .map(({ target }) => target.join(' '))
+          .join(', ')
+          .slice(0, 160)}`,
+    );
+}
+
+/** Looks a screen over that is open: in each window by its measures and by axe, once more in the dark. Leaves it at the laptop, light. */
+export async function lookOver(page: Page): Promise<string[]> {
+  const found: string[] = [];
+  await page.evaluate(axe.source);
+  for (const [name, [width, height]] of Object.entries(windows)) {
+    await page.setViewportSize({ width, height });
+    found.push(...[...(await looked(page)), ...(await heard(page))].map((words) => `${name}: ${words}`));
+  }
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.emulateMedia({ colorScheme: 'dark' });
+  found.push(...(await heard(page)).map((words) => `dark: ${words}`));
+  await page.emulateMedia({ colorScheme: 'light' });
+  return found;
+}
