@@ -21,6 +21,7 @@ const screens: Findable[] = [
   { href: '/logbook', label: 'Logbook', hint: 'every job that was ever here' },
   { href: '/learned', label: 'What the bench has learned', hint: 'forecasts held against what came' },
   { href: '/parts', label: 'Parts', hint: 'drives, heatsinks, pads, adapters, cases' },
+  { href: '/shelf', label: 'Shelf', hint: 'what is there, what to order, what comes' },
   { href: '/devices', label: 'Devices', hint: 'what is known of each kind' },
   { href: '/dock', label: 'Dock', hint: 'what runs, what may be unplugged' },
   { href: '/look-inside', label: 'Look inside', hint: 'what is on a drive, from its image' },

@@ -12,6 +12,7 @@ import { loadContext } from './job-context';
 import { jobOf } from './jobs';
 import type { Runtime } from './runtime';
 import { importPrices } from './prices';
+import { doShelfAct } from './shelf';
 import { takeInDevice } from './take-in-device';
 import { saveSettings, saveTechnician } from './workshop';
 
@@ -36,6 +37,8 @@ const DemoWorkshop = z.object({
   settings: Settings,
   technicians: z.array(Technician),
   jobs: z.array(DemoJob),
+  /** What was done with the shelf before the demo begins; days from the first start until what was ordered comes. */
+  shelf: z.array(z.object({ act: z.record(z.string(), z.unknown()), expectedInDays: z.int().optional() })),
 });
 
 /** Fills a new demo workshop from `demo/`, through the same use cases that the screens call. */
@@ -66,6 +69,14 @@ export async function seedDemo(runtime: Runtime, hasPast = true): Promise<void> 
     const taken = await takeInDevice(runtime, { ...takeIn, promisedAt });
     if (!taken.ok) throw new Error(`demo job: ${taken.fault.sentence}`);
     for (const act of acts) await demoAct(runtime, taken.value.id, act);
+  }
+  for (const { act, expectedInDays } of demo.shelf) {
+    const day = new Date(runtime.now().getTime() + (expectedInDays ?? 0) * 86_400_000)
+      .toISOString()
+      .slice(0, 10);
+    const whole = expectedInDays === undefined ? act : { ...act, expected: day };
+    const done = await doShelfAct(runtime, whole, { by: 'TK', requestId: null });
+    if (!done.ok) throw new Error(`demo shelf: ${done.fault.sentence}`);
   }
   await database.query("insert into setting (key, value) values ('demo', $1)", [{ seeded: true }]);
 }

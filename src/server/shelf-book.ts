@@ -64,17 +64,29 @@ export async function settleJob(
 
 type StockRow = Omit<Stock, 'price' | 'kind'> & { kind: PartKind; minor: number; currency: string };
 
-/** What the shelf has, wants or waits for; parts of the catalogue that never lay here are left out. */
-export async function stocksOf(sql: Sql, wantedIds: readonly string[]): Promise<Stock[]> {
-  const rows = await sql.query<StockRow>(
-    `select part.id, kind, maker || ' ' || model as name, on_shelf as "onShelf", document->>'shelfPlace' as place,
-       coalesce(minimum, 0) as minimum, document->>'seller' as seller, price_minor::integer as minor, currency
-     from part left join shelf_minimum on part_id = part.id
-     where on_shelf > 0 or coalesce(minimum, 0) > 0 or part.id = any($1)`,
-    [wantedIds],
-  );
-  return rows.map(({ minor, currency, ...row }) => ({ ...row, price: { minor, currency } }));
-}
+/** A part with what tells it from its like: a drive’s size, a pad’s thickness. */
+const nameSql = `maker || ' ' || model || case kind
+  when 'drive' then case when label_gb >= 1000 then ' ' || round(label_gb / 1000.0, 2)::float8 || ' TB' else ' ' || label_gb || ' GB' end
+  when 'pad' then ' ' || (document->'freeThicknessMm'->>'value') || ' mm' else '' end`;
+
+const stockSql = `select part.id, kind, ${nameSql} as name, on_shelf as "onShelf", document->>'shelfPlace' as place,
+    coalesce(minimum, 0) as minimum, document->>'seller' as seller, price_minor::integer as minor, currency
+  from part left join shelf_minimum on part_id = part.id`;
+
+const stockOf = ({ minor, currency, ...row }: StockRow): Stock => ({ ...row, price: { minor, currency } });
+
+/** What the book says of these parts. */
+export const stocksOf = async (sql: Sql, ids: readonly string[]): Promise<Stock[]> =>
+  (await sql.query<StockRow>(`${stockSql} where part.id = any($1)`, [ids])).map(stockOf);
+
+/** All that lies on the shelf, should lie there, or is one of these; parts of the catalogue that never lay here are left out. */
+export const wholeShelf = async (sql: Sql, ids: readonly string[]): Promise<Stock[]> =>
+  (
+    await sql.query<StockRow>(
+      `${stockSql} where on_shelf > 0 or coalesce(minimum, 0) > 0 or part.id = any($1)`,
+      [ids],
+    )
+  ).map(stockOf);
 
 /** All that was ordered and has not come, the next first. */
 export async function openIncoming(sql: Sql): Promise<Incoming[]> {

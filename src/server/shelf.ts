@@ -16,7 +16,7 @@ import { loadContexts } from './job-context';
 import { openJobs } from './jobs';
 import { once } from './requests';
 import type { Runtime } from './runtime';
-import { move, newestMoves, openIncoming, stocksOf } from './shelf-book';
+import { move, newestMoves, openIncoming, stocksOf, wholeShelf } from './shelf-book';
 import { formFault } from './take-in-device';
 
 /** Lines of the book that are shown. */
@@ -38,28 +38,29 @@ async function allNeeds(runtime: Runtime): Promise<Need[]> {
   );
 }
 
-/** The book of the shelf for these needs: what is there and what comes. */
+/** The book of the shelf for what these needs want, and what comes of it. */
 export async function shelfFor(
   sql: Sql,
   needs: readonly Need[],
 ): Promise<{ stocks: Stock[]; incoming: Incoming[] }> {
-  const incoming = await openIncoming(sql);
-  const ids = [...needs, ...incoming].map(({ partId }) => partId);
-  return { stocks: await stocksOf(sql, ids), incoming };
+  const ids = needs.map(({ partId }) => partId);
+  return { stocks: await stocksOf(sql, ids), incoming: await openIncoming(sql) };
 }
 
 /** What is there, what is reserved, what must be ordered and what comes. */
 export async function shelfView(runtime: Runtime): Promise<ShelfView> {
   const { database } = runtime;
   const needs = await allNeeds(runtime);
-  const { stocks, incoming } = await shelfFor(database, needs);
+  const incoming = await openIncoming(database);
   const moves = await newestMoves(database, movesShown);
-  const missing = moves.map(({ partId }) => partId).filter((id) => !stocks.some((stock) => stock.id === id));
-  const others = await stocksOf(database, missing);
+  const ids = [...needs, ...incoming, ...moves].map(({ partId }) => partId);
+  const stocks = await wholeShelf(database, ids);
+  const isOfNow = ({ id, onShelf, minimum }: Stock) =>
+    onShelf > 0 || minimum > 0 || [...needs, ...incoming].some(({ partId }) => partId === id);
   return {
-    lines: shelfLines(stocks, needs, incoming),
+    lines: shelfLines(stocks.filter(isOfNow), needs, incoming),
     moves,
-    names: Object.fromEntries([...stocks, ...others].map(({ id, name }) => [id, name])),
+    names: Object.fromEntries(stocks.map(({ id, name }) => [id, name])),
   };
 }
 
@@ -103,6 +104,15 @@ export async function doShelfAct(
           return ok(null);
         case 'order':
           if (!(await bookOf(sql, act.partId))) return noPart();
+          if (
+            act.jobId !== null &&
+            (await sql.query('select 1 from job where id = $1', [act.jobId])).length === 0
+          )
+            return refuse(
+              'not-found',
+              `There is no job ${act.jobId}.`,
+              'Look at its number, or leave it empty.',
+            );
           await sql.query(
             'insert into shelf_incoming (part_id, count, ordered_at, expected, seller, price, job_id) values ($1, $2, $3, $4, $5, $6, $7)',
             [

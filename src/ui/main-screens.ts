@@ -6,6 +6,7 @@ import {
   GraduationCap,
   HardDriveUpload,
   LampDesk,
+  Archive,
   MemoryStick,
   ScanSearch,
   Settings2,
@@ -18,6 +19,7 @@ export type SideBarPlace =
   | 'take-in'
   | 'ask'
   | 'parts'
+  | 'shelf'
   | 'logbook'
   | 'devices'
   | 'dock'
@@ -32,6 +34,7 @@ export const mainScreens: { at: SideBarPlace; href: string; words: string; Icon:
   { at: 'ask', href: '/ask', words: 'Ask', Icon: CircleHelp },
   { at: 'logbook', href: '/logbook', words: 'Logbook', Icon: BookOpenText },
   { at: 'parts', href: '/parts', words: 'Parts', Icon: MemoryStick },
+  { at: 'shelf', href: '/shelf', words: 'Shelf', Icon: Archive },
   { at: 'devices', href: '/devices', words: 'Devices', Icon: Gamepad2 },
   { at: 'dock', href: '/dock', words: 'Dock', Icon: HardDriveUpload },
   { at: 'look-inside', href: '/look-inside', words: 'Look inside', Icon: ScanSearch },

@@ -16,7 +16,7 @@ type Props = {
 };
 
 const item =
-  'flex min-h-11 w-full flex-col items-center justify-center gap-0.5 rounded-lg px-1 py-1 text-center text-[0.72rem] leading-tight hover:bg-lacquer-raised';
+  'flex min-h-[2.6rem] w-full flex-col items-center justify-center rounded-lg px-1 py-0.5 text-center text-[0.72rem] leading-tight hover:bg-lacquer-raised';
 const ground = 'bg-lacquer text-lacquer-ink [--info:#f3d9a2]';
 
 function Sign() {
@@ -100,14 +100,14 @@ export function SideBar({ frame, at, onFind, onKeys, onTheme, onWorking }: Props
     <>
       <header
         data-print="no"
-        className={`flex w-[4.75rem] shrink-0 flex-col gap-1 px-1.5 py-3 max-sm:hidden short:sticky short:top-0 short:h-dvh short:overflow-y-auto ${ground}`}
+        className={`flex w-[4.75rem] shrink-0 flex-col gap-1 px-1.5 py-2 max-sm:hidden short:sticky short:top-0 short:h-dvh short:overflow-y-auto ${ground}`}
       >
         <Link href="/" className="mb-2 rounded-lg pt-1 text-center">
           <Sign />
           <span className="font-display text-[0.875rem] font-bold">Jícara</span>
         </Link>
-        <MainNav at={at} className="flex flex-col gap-1" />
-        <div className="mt-auto flex flex-col gap-1">
+        <MainNav at={at} className="flex flex-col" />
+        <div className="mt-auto flex flex-col">
           <button type="button" className={item} onClick={onFind}>
             <Search className="size-5" aria-hidden />
             Find

@@ -37,6 +37,7 @@ it.each([
       '/ask?q=osprey%202280-D2-M%202%20TB%207000',
       '/logbook',
       '/learned',
+      '/shelf',
       '/parts',
       '/parts/pirrin-seam-2000',
       '/parts/new?kind=pad',

@@ -1,6 +1,6 @@
 import { unsafeValue } from '@/core/result';
 import { fillWish } from '@/core/disk';
-import { benchView, doAct, findJob, seedDemo, takeInDevice } from '@/server';
+import { benchView, doAct, findJob, findParts, seedDemo, shelfView, takeInDevice } from '@/server';
 import { jobView, type Workshop, act, openWorkshop, switchOn } from './workshop';
 
 let workshop: Workshop;
@@ -112,6 +112,29 @@ async function quotesAreNumbered(id: string) {
   ]);
 }
 
+/** The book of the shelf after a hand-over: each part once, and as it was while that is taken back. */
+async function partsWereUsed(id: string): Promise<void> {
+  const { runtime } = workshop;
+  const used = async () =>
+    (
+      await runtime.database.query<{ part: string; net: number }>(
+        `select part_id as part, sum(change)::integer as net from shelf_move
+         where job_id = $1 and why in ('used', 'given-back') group by part_id having sum(change) <> 0 order by part_id`,
+        [id],
+      )
+    ).map(({ part, net }) => [part, net]);
+  const onShelf = async (part: string) => (await findParts(runtime.database, [part]))[0]!.onShelf;
+  const first = await used();
+  expect(first).toContainEqual(['ostrel-marl-1000', -1]);
+  // The book knew of none: that it was wrong stands there, and it goes on from nothing.
+  expect(await onShelf('ostrel-marl-1000')).toBe(0);
+  expect((await shelfView(runtime)).moves.map(({ why }) => why)).toContain('counted');
+  expect(await act(runtime, id, { kind: 'take-back' })).toBe('ok');
+  expect([await used(), await onShelf('ostrel-marl-1000')]).toEqual([[], 1]);
+  expect(await act(runtime, id, { kind: 'hand-over', oldDrive: 'kept' })).toBe('ok');
+  expect(await used()).toEqual(first);
+}
+
 describe('the demo workshop', () => {
   it('shows each job under what it waits for', async () => {
     const bench = await benchView(workshop.runtime);
@@ -211,6 +234,7 @@ describe('a job on the server', () => {
     expect((await benchView(runtime)).handedOver.map((job) => job.id)).toContain(id);
     expect(done.sheet.number).toBe('SH-0001');
     await quotesAreNumbered(id);
+    await partsWereUsed(id);
     await oldDriveWiped(id, done.job.dock!.old.benchLabel);
   }, 120_000);
 

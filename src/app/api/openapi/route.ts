@@ -208,6 +208,17 @@ const document = () => ({
         responses: answer('Lines of the logbook'),
       },
     },
+    '/api/shelf': {
+      get: {
+        summary: 'The shelf: lines, moves; with as=csv the list to order',
+        parameters: [query('as', 'csv for the list to order')],
+        responses: answer('{ lines, moves, names }'),
+      },
+      post: {
+        summary: 'Count, order, receive, cancel, or say how few there may be',
+        responses: answer('null'),
+      },
+    },
     '/api/day/pins': {
       post: {
         summary: 'Pins a piece of the day’s work to somebody, moves its pin, or takes it out',
