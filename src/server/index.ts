@@ -10,7 +10,7 @@ export { diskFull, openDatabase, troubleIn } from './database';
 export { logEvent, logTrouble, openLog } from './log';
 export { seedDemo } from './demo';
 export { benchView } from './bench-view';
-export { pinTask } from './day-pins';
+export { allPins, pinTask } from './day-pins';
 export { doShelfAct, orderCsv, shelfView } from './shelf';
 export type { ShelfView } from './shelf';
 export { learnedHere } from './lessons';

@@ -1,5 +1,5 @@
 import { longestTaskMs } from './main-thread';
-import { type App, type Seen, act, hands, view, withApp, visit } from './app';
+import { type App, type Seen, act, call, hands, until, view, withApp, visit } from './app';
 
 jest.setTimeout(420_000);
 let app: App;
@@ -67,6 +67,19 @@ describe('the bench is the day', () => {
     await page.getByText('its pin is out').waitFor({ state: 'attached' });
     await page.getByRole('link', { name: /: Open, Heron Q-0413$/u }).waitFor();
     // While the day is planned anew the pieces still stand where they were.
+    await page.getByText('planning anew').waitFor({ state: 'hidden' });
+    // Key after key adds up, though the day is planned anew meanwhile.
+    const pinnedAt = async () => {
+      const pins = (await call(app, '/api/day/pins')).value as Record<string, { at: string }>;
+      return Date.parse(Object.entries(pins).find(([id]) => id.startsWith(`${heron} open`))?.[1].at ?? '');
+    };
+    await bar().focus();
+    await page.keyboard.press('p');
+    const begun = await until(pinnedAt, (at) => !Number.isNaN(at));
+    for (let i = 0; i < 4; i += 1) await page.keyboard.press('ArrowRight');
+    expect(await until(pinnedAt, (at) => at >= begun + 20 * 60_000)).toBe(begun + 20 * 60_000);
+    await page.keyboard.press('p');
+    await page.getByRole('link', { name: /: Open, Heron Q-0413$/u }).waitFor();
     await page.getByText('planning anew').waitFor({ state: 'hidden' });
     const box = (await bar().boundingBox())!;
     await page.mouse.move(box.x + 5, box.y + 5);

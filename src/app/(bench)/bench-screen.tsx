@@ -106,7 +106,7 @@ export function BenchScreen({ view }: { view: BenchView }) {
                     <DayLanes
                       day={day}
                       slots={planned.plan.slots}
-                      pins={view.pins}
+                      pins={pins.pins}
                       now={now}
                       show={show}
                       onPin={pins.set}

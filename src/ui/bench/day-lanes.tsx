@@ -33,10 +33,16 @@ export function DayLanes({ day, slots, pins, now, show, onPin, children }: Props
   const tasks = new Map(day.tasks.map((task) => [task.id, task]));
   const jobAt = new Map(day.jobs.map((job, i) => [job.id, { job, fill: fills[i % fills.length] ?? '' }]));
   const beyond = slots.filter(({ from }) => from >= stretch.end).length;
+  const raster = rasterMin * 60_000;
+  const onRaster = (ms: number) =>
+    new Date(Math.round(Math.max(Date.parse(now), ms) / raster) * raster).toISOString();
+  const dropAt = (slot: Slot, by: string, minutes: number) =>
+    onPin(slot.taskId, { by, at: onRaster(Date.parse(clock.iso(slot.from + minutes))) });
   const pinAt = (slot: Slot, by: string, minutes: number) => {
-    const raster = rasterMin * 60_000;
-    const wanted = Date.parse(now) + Math.max(0, slot.from + minutes) * 60_000;
-    onPin(slot.taskId, { by, at: new Date(Math.round(wanted / raster) * raster).toISOString() });
+    // From where it is pinned, so that key after key adds up while the day is planned anew; else from where it stands.
+    const pin = pins[slot.taskId];
+    const from = pin ? Date.parse(pin.at) : Date.parse(clock.iso(slot.from));
+    onPin(slot.taskId, { by, at: onRaster(from + minutes * 60_000) });
   };
   // Moved by a key into another lane, a piece of work is drawn there anew: the focus goes with it.
   const section = useRef<HTMLElement>(null);
@@ -99,7 +105,7 @@ export function DayLanes({ day, slots, pins, now, show, onPin, children }: Props
           const slot = slots.find(({ taskId }) => taskId === active.id);
           const lane = lanes.find(({ id }) => id === over?.id);
           if (!slot || !over || !lane?.person) return;
-          pinAt(slot, lane.person, (delta.x / over.rect.width) * (stretch.end - stretch.begin));
+          dropAt(slot, lane.person, (delta.x / over.rect.width) * (stretch.end - stretch.begin));
         }}
       >
         {lanes.map((lane) => (

@@ -220,6 +220,7 @@ const document = () => ({
       },
     },
     '/api/day/pins': {
+      get: { summary: 'Pins of the day, by task', responses: answer('{ task: { by, at } }') },
       post: {
         summary: 'Pins a piece of the day’s work to somebody, moves its pin, or takes it out',
         responses: answer('The pin, or null'),
