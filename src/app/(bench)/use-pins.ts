@@ -1,12 +1,10 @@
 import { useRouter } from 'next/navigation';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { TaskPin } from '@/core/day';
 import type { BenchView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { newRequestId, post } from '@/app/call';
 import { showMoment } from '@/ui/clock';
-
-type Pins = BenchView['pins'];
 
 /**
  * Pins of the day, set and taken out from this window; what came of the last one is said. They stand at once, so that key after key goes
@@ -16,17 +14,17 @@ export function usePins({ pins, day, frame }: BenchView) {
   const router = useRouter();
   const [fault, setFault] = useState<Fault | null>(null);
   const [said, setSaid] = useState('');
-  // What was pressed here since the page was fetched; null where a pin was taken out.
-  const [mine, setMine] = useState<{ since: Pins; pins: Record<string, TaskPin | null> }>({
-    since: pins,
-    pins: {},
-  });
-  const under = mine.since === pins ? mine.pins : {};
+  // What was pressed here and is not in the fetched page yet; null where a pin was taken out.
+  const [mine, setMine] = useState<Record<string, TaskPin | null>>({});
   const stand = Object.fromEntries(
-    Object.entries({ ...pins, ...under }).flatMap(([id, pin]) => (pin ? [[id, pin]] : [])),
+    Object.entries({ ...pins, ...mine }).flatMap(([id, pin]) => (pin ? [[id, pin]] : [])),
   );
   const sent = useRef<Promise<void>>(Promise.resolve());
   const left = useRef(0);
+  useEffect(() => {
+    // A page that was fetched while something was under way knows nothing of that yet.
+    if (left.current === 0) setMine({});
+  }, [pins]);
   const send = async (taskId: string, pin: TaskPin | null, was: TaskPin | null) => {
     const task = day.tasks.find(({ id }) => id === taskId);
     const done = await post<TaskPin | null>('/api/day/pins', { taskId, pin, was }, newRequestId());
@@ -41,7 +39,7 @@ export function usePins({ pins, day, frame }: BenchView) {
   };
   const set = (taskId: string, pin: TaskPin | null) => {
     const was = stand[taskId] ?? null;
-    setMine({ since: pins, pins: { ...under, [taskId]: pin } });
+    setMine({ ...mine, [taskId]: pin });
     left.current += 1;
     sent.current = sent.current.then(() => send(taskId, pin, was));
   };
