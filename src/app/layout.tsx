@@ -7,7 +7,7 @@ import { cookies } from 'next/headers';
 import type { ReactNode } from 'react';
 import { fontClasses } from './fonts';
 
-export const metadata: Metadata = { title: 'Jícara', description: 'Storage upgrades, checked and proved' };
+export const metadata: Metadata = { title: 'Jicara', description: 'Storage upgrades, checked and proved' };
 
 export default async function Layout({ children }: { children: ReactNode }) {
   const theme = (await cookies()).get('theme')?.value;

@@ -104,7 +104,7 @@ export function SideBar({ frame, at, onFind, onKeys, onTheme, onWorking }: Props
       >
         <Link href="/" className="mb-2 rounded-lg pt-1 text-center">
           <Sign />
-          <span className="font-display text-[0.875rem] font-bold">Jícara</span>
+          <span className="font-display text-[0.875rem] font-bold">Jicara</span>
         </Link>
         <MainNav at={at} className="flex flex-col" />
         <div className="mt-auto flex flex-col">
@@ -127,7 +127,7 @@ export function SideBar({ frame, at, onFind, onKeys, onTheme, onWorking }: Props
         </button>
         <Link href="/" className="mx-auto flex min-h-11 items-center gap-2 font-display font-bold">
           <Sign />
-          Jícara
+          Jicara
         </Link>
         <button
           type="button"

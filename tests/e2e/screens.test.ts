@@ -119,6 +119,26 @@ it('the shelf: ordered, come and counted by keyboard, and what differs is told',
   await page.getByText('EUR 98.50 each').first().waitFor();
 });
 
+it('a view of the logbook is kept under a name, found again, and forgotten', async () => {
+  const { page } = seen;
+  await visit(page, '/logbook');
+  await page.getByLabel('Words').fill('osprey');
+  await page.waitForURL('**/logbook?*osprey*');
+  const found = await page.getByRole('status').first().textContent();
+  await page.getByRole('button', { name: 'Keep this view' }).click();
+  await page.getByLabel('Name').fill('All Ospreys');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'All Ospreys', exact: true }).waitFor();
+  await visit(page, '/logbook');
+  await page.getByRole('button', { name: 'All Ospreys', exact: true }).click();
+  await page.waitForURL('**/logbook?*osprey*');
+  await page.getByRole('button', { name: 'All Ospreys', exact: true, pressed: true }).waitFor();
+  expect(await page.getByLabel('Words').inputValue()).toBe('osprey');
+  expect(await page.getByRole('status').first().textContent()).toBe(found);
+  await page.getByRole('button', { name: 'Forget the view All Ospreys' }).click();
+  await page.getByRole('button', { name: 'All Ospreys', exact: true }).waitFor({ state: 'detached' });
+});
+
 it('a second family: captive screws, 10 % held back, and a device that starts only on the charger', async () => {
   const { page } = seen;
   await hands(app, heron, 'open');

@@ -1,7 +1,8 @@
 'use client';
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import { getJson } from '@/app/call';
+import { getJson, post } from '@/app/call';
 import { Shell } from '@/app/shell';
 import type { FrameView } from '@/core/job-view';
 import { type LogbookLine, type LogbookQuery, linesOnPage } from '@/core/logbook';
@@ -10,6 +11,7 @@ import { Button } from '@/ui/button';
 import { showDate } from '@/ui/clock';
 import { LogbookFilters } from '@/ui/logbook-filters';
 import { FaultNotice } from '@/ui/notice';
+import { SavedViews } from '@/ui/saved-views';
 
 type Answer = { lines: LogbookLine[]; count: number };
 
@@ -28,6 +30,7 @@ export function LogbookScreen({
   devices: { id: string; name: string }[];
   initial: Answer & { query: LogbookQuery };
 }) {
+  const router = useRouter();
   const [query, setQuery] = useState(initial.query);
   const [answer, setAnswer] = useState<Answer>(initial);
   const [fault, setFault] = useState<Fault | null>(null);
@@ -45,6 +48,12 @@ export function LogbookScreen({
     });
   }, [query]);
   const change = (part: Partial<LogbookQuery>) => setQuery({ ...query, page: 0, ...part });
+  const [views, setViews] = useState(frame.settings.logbookViews);
+  const keepViews = async (logbookViews: typeof views) => {
+    const done = await post('/api/workshop', { logbookViews });
+    setFault(done.ok ? null : done.fault);
+    if (done.ok) setViews(logbookViews);
+  };
   const pages = Math.ceil(answer.count / linesOnPage);
   const file =
     'inline-flex min-h-11 items-center rounded-xl border border-line-strong bg-surface px-4 font-semibold hover:bg-sunken';
@@ -68,6 +77,12 @@ export function LogbookScreen({
         </span>
       </header>
       <main className="min-h-0 flex-1 overflow-y-auto px-5 py-4">
+        <SavedViews
+          views={views}
+          params={paramsOf({ ...query, page: 0 })}
+          onPick={(params) => router.push(`/logbook?${params}`)}
+          onChange={(wanted) => void keepViews(wanted)}
+        />
         <LogbookFilters query={query} devices={devices} onChange={change} />
         {fault && <FaultNotice fault={fault} />}
         {answer.lines.length === 0 ? (

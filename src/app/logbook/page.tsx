@@ -16,6 +16,8 @@ export default async function LogbookPage({
   const profiles = await allProfiles(runtime.database);
   return (
     <LogbookScreen
+      // A kept view that is picked is another page: what was typed before is gone.
+      key={JSON.stringify(query)}
       frame={await frameView(runtime)}
       devices={profiles.map(({ id, name }) => ({ id, name }))}
       initial={{ query, ...(await logbook(runtime.database, query)) }}

@@ -47,7 +47,7 @@ export function readProfile(document: unknown): Result<DeviceProfile> {
       /^jicara\.device\/\d{1,4}$/u.test(named)
         ? `This profile is of the format ${named}; this release reads ${thisSchema}.`
         : `“${named.slice(0, 60)}” is no format of a device profile; this release reads ${thisSchema}.`,
-      'Export it again from the Jícara that it comes from, brought up to the same release; or write it anew by its schema, /api/schemas/device.',
+      'Export it again from the Jicara that it comes from, brought up to the same release; or write it anew by its schema, /api/schemas/device.',
     );
   const parsed = DeviceProfile.safeParse(document);
   const strays = unknownFields(document, published());

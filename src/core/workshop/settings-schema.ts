@@ -42,6 +42,16 @@ export const Settings = z.object({
   benchAir: z.enum(benchAirs).default('season-north'),
   /** What work costs and what is added to it; left out until somebody said. */
   money: MoneySettings.nullable().optional(),
+  /** Views of the logbook that somebody kept under a name: what stands in its address. */
+  logbookViews: z
+    .array(
+      z.object({
+        name: z.string().trim().min(1, 'Name the view.').max(40, 'Keep the name under 40 characters.'),
+        params: z.string().max(600),
+      }),
+    )
+    .max(20, 'Twenty views at most: forget one first.')
+    .default([]),
   /** Initials of who is working; null until somebody is picked. */
   working: z.string().max(8).nullable(),
 });

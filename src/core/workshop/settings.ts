@@ -26,5 +26,6 @@ export const defaultSettings: Settings = {
   keepDrivesDays: 14,
   sourcesOldAfterMonths: 24,
   benchAir: 'season-north',
+  logbookViews: [],
   working: null,
 };

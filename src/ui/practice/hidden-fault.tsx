@@ -39,7 +39,7 @@ export function HiddenFault({ profile, onDone }: { profile: DeviceProfile; onDon
           </ul>
           {found && (
             <>
-              <h2 className="mt-4 text-[1.0625rem]">What Jícara made of it</h2>
+              <h2 className="mt-4 text-[1.0625rem]">What Jicara made of it</h2>
               <ol>
                 {causes.slice(0, 3).map(({ id, name, probability }) => (
                   <li key={id} className="flex justify-between gap-3 text-[0.875rem]">
