@@ -45,21 +45,10 @@ async function images() {
 const stationOf = (now) => now.steps.find((a) => a.id === now.nextStepId).station;
 
 const browser = await openBrowser();
-async function picture(
-  name,
-  path,
-  { dark = false, width = 1280, height = 800, ready, chart = false, practise = false } = {},
-) {
+async function picture(name, path, { dark = false, width = 1280, height = 800, ready, chart = false } = {}) {
   const page = await browser.newPage({ viewport: { width, height }, colorScheme: dark ? 'dark' : 'light' });
   await page.goto(address + path);
   await page.evaluate(() => document.fonts.ready);
-  if (practise) {
-    await page.locator('html[data-keys="heard"]').waitFor({ state: 'attached' });
-    await page.keyboard.press('Enter');
-    await page.getByText('What do your hands do now?').waitFor();
-    await page.keyboard.press('h');
-    await page.locator('ol button:not(.border-clear)').first().click();
-  }
   if (ready) await page.getByText(ready).first().waitFor();
   if (chart) await page.getByRole('slider', { name: /Heat over 30 minutes/u }).waitFor();
   // Drawn by the browser itself once it has taken over: the stopwatch, the form's values.
@@ -185,11 +174,12 @@ async function taught() {
 }
 
 try {
-  await picture('bench', '/');
+  await picture('bench', '/', { ready: 'Pale: runs alone' });
   await picture('take-in', '/jobs/new');
   await picture('fit', `/jobs/${job}/fit`, { chart: true });
   await picture('ask', '/ask?q=osprey%202280-D2-M%202%20TB%207000');
-  await picture('parts', '/parts?sort=shelf');
+  await picture('logbook', '/logbook');
+  await picture('shelf', '/shelf');
   await picture('device', '/devices/braskit-osprey');
   await act({ kind: 'choose', driveId: 'ostrel-marl-2000', padIds: ['lindrel-soft-250'] });
   await act({ kind: 'lay-out', wish: { holdBackPercent: 10 } });
@@ -244,7 +234,6 @@ try {
   await act({ kind: 'prove' });
   await papers();
   await taught();
-  await picture('practice', '/practice', { practise: true });
   await picture('learned', '/learned');
 } finally {
   await browser.close();

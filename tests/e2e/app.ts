@@ -215,6 +215,15 @@ export async function answerPace(app: App, id: string): Promise<void> {
   for (let n = 0; n < 2; n += 1) await act(app, id, { kind: 'step-back' });
 }
 
+/** Where all steps of a station are done it is left by one Enter, and by nothing else. */
+export async function leaveByEnter(app: App, id: string, page: Page): Promise<void> {
+  const { current } = await view(app, id);
+  if (page.url().endsWith(`/${current}`)) return;
+  await page.getByRole('button', { name: /^Go on to/u }).waitFor();
+  await page.keyboard.press('Enter');
+  await page.waitForURL(`**/jobs/${id}/${current}`);
+}
+
 /** Presses Space on the step that is next, once more where it is asked whether it is done so soon; comes back once it is done. */
 export async function stepBySpace(
   app: App,

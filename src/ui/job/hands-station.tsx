@@ -141,7 +141,7 @@ export function HandsStation({
       ) : (
         <Card title={finished ? 'All steps here are done' : 'Not yet'}>
           {finished
-            ? 'Go on to the next station on the cord.'
+            ? (goOn?.words ?? 'Nothing more is to be done here.')
             : next
               ? `First: ${next.title}.`
               : 'The stations before this one come first.'}

@@ -143,7 +143,9 @@ export function useJob(initial: JobView, station: StationId, onMoved: (station: 
       const after = done.ok ? await takeChange(done.value) : null;
       if (told.current > newest.current.version) void catchUp();
       if (!after) return done.ok;
-      if (before.current === station && after.current !== station) moved.current(after.current);
+      // A pedal that is pressed once too often must not meet another station: the hands leave one by Enter.
+      const leaves = what.kind !== 'step' && before.current === station && after.current !== station;
+      if (leaves) moved.current(after.current);
       return true;
     },
     [station, takeChange, send, catchUp],
