@@ -1,6 +1,6 @@
 'use client';
 import dynamic from 'next/dynamic';
-import { useRouter } from 'next/navigation';
+import { usePathname, useRouter } from 'next/navigation';
 import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import type { FrameView, JobLine } from '@/core/job-view';
 import type { Findable } from '@/ui/find-dialog';
@@ -52,6 +52,9 @@ type Props = {
 
 const content = 'content';
 
+/** The screen that was shown before, in this window. */
+let shownBefore: string | null = null;
+
 /** Side bar, finding and the list of keys, around every screen. */
 export function Shell({ frame, at, children }: Props) {
   const router = useRouter();
@@ -68,6 +71,14 @@ export function Shell({ frame, at, children }: Props) {
     const soon = setTimeout(() => void loadFind(), 1500);
     return () => clearTimeout(soon);
   }, []);
+  const path = usePathname();
+  useEffect(() => {
+    const isOther = shownBefore !== null && shownBefore !== path;
+    shownBefore = path;
+    // What led here is gone with the screen before: who works by keyboard or hears the page goes on at the content.
+    if (isOther && (document.activeElement ?? document.body) === document.body)
+      document.getElementById(content)?.focus({ preventScroll: true });
+  }, [path]);
   const jobs = frame?.jobs;
   const atHand = useMemo(() => [...(jobs ?? []).map(findable), ...screens], [jobs]);
   const turnTheme = () => {

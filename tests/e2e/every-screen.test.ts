@@ -105,6 +105,11 @@ it('one Tab and Enter pass the navigation, and the menu of a phone leads on', as
   expect(
     await page.evaluate(() => document.querySelector('#content')!.contains(document.activeElement)),
   ).toBe(true);
+  // What led to another screen is gone with the one before: the focus is on the content there, and Tab goes on in it.
+  await visit(page, '/logbook');
+  await page.getByRole('link', { name: 'What it taught' }).press('Enter');
+  await page.waitForURL('**/learned');
+  await page.waitForFunction(() => document.activeElement?.id === 'content');
   await page.setViewportSize({ width: 390, height: 844 });
   await page.getByRole('button', { name: 'Menu' }).click();
   await page.getByRole('dialog').getByRole('link', { name: 'Devices' }).click();

@@ -5,6 +5,7 @@ import * as device from './device-acts';
 import * as dock from './dock-acts';
 import * as end from './end-acts';
 import * as hand from './hand-acts';
+import * as look from './look-round-act';
 import * as moneyActs from './money-acts';
 import * as oldDrive from './old-drive-acts';
 import * as plan from './plan-acts';
@@ -68,6 +69,7 @@ export const actTable = Object.freeze({
   'look-into': power.lookInto,
   finding: power.finding,
   read: end.read,
+  'look-round': look.lookRound,
   functions: end.functions,
   update: start.update,
   'boot-entries': start.bootEntries,

@@ -54,6 +54,7 @@ export const historyKinds = Object.freeze({
   'look-into': { onSheet: false },
   finding: { onSheet: true },
   read: { onSheet: false },
+  'look-round': { onSheet: true },
   functions: { onSheet: false },
   update: { onSheet: true },
   'boot-entries': { onSheet: true },

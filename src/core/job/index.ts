@@ -11,6 +11,8 @@ export { circumstancesOf } from './circumstances';
 export { decideReport, isOn, outcomeWords, started } from './report';
 export type { Decision, Report } from './report';
 export { expectedLayout, expectedSource, expectedTarget, mainPart } from './expect';
+export { lookResults, lookedAtWhileOpen } from './look-round';
+export type { LookResult, LookedAt } from './look-round';
 export { functionsAsked } from './functions-asked';
 export { functionMarginId, proveMargins } from './prove-margins';
 export { readingsAsked } from './readings-asked';

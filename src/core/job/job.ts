@@ -10,6 +10,7 @@ import { SwitchedOn } from '../simulator';
 import { FactChange, FactSetting, type Facts, foldFacts, restore } from '../work';
 import { Choice } from './choice';
 import { chargePolicies } from './charge-policy';
+import { lookResults } from './look-round';
 import { CopyProof, Rehearsal } from '../copy';
 import { Quote } from '../money';
 import { OldDriveAfter } from '../old-drive';
@@ -115,6 +116,11 @@ export const Job = z.object({
     )
     .max(20)
     .default([]),
+  /** How the device was found while it was open. */
+  lookedRound: z
+    .array(z.object({ id: z.string().max(40), result: z.enum(lookResults), note: z.string().max(200) }))
+    .max(8)
+    .default([]),
   /** What this device cannot show, and why; it stands on the sheet as not known. */
   unseen: z
     .array(z.object({ name: ReadingName, why: z.string().max(300) }))
@@ -219,6 +225,7 @@ export const newJob = (
   readings: {},
   load: null,
   functions: [],
+  lookedRound: [],
   health: [],
   unseen: [],
   updates: [],

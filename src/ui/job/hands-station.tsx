@@ -17,6 +17,7 @@ import { HoldRemedy } from './hold-remedy';
 import { SafeToTouch } from './safe-to-touch';
 import { StationCautions } from './station-cautions';
 import type { StationProps } from './station-props';
+import { LookRoundCard } from './look-round-card';
 import { StepCard } from './step-card';
 import { StepList } from './step-list';
 import { useSecondsLeft } from './use-seconds-left';
@@ -146,6 +147,9 @@ export function HandsStation({
               ? `First: ${next.title}.`
               : 'The stations before this one come first.'}
         </Card>
+      )}
+      {((station === 'open' && finished) || (station === 'swap' && here)) && (
+        <LookRoundCard view={view} act={act} busy={busy} />
       )}
       {station !== 'close' && <AgainCard view={view} act={act} busy={busy} />}
       {mustMeasure && unmeasured && (
