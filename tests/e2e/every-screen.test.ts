@@ -1,4 +1,5 @@
 import { fillWish } from '@/core/disk';
+import { stationIds } from '@/core/route/station-ids';
 import { type App, type Seen, act, hands, visit, withApp } from './app';
 import { lookOver } from './look-over';
 
@@ -8,19 +9,6 @@ let seen: Seen;
 const [osprey, heron] = ['Q-0412', 'Q-0413'];
 
 withApp((all) => ({ app, seen } = all));
-
-const stations = [
-  'take-in',
-  'fit',
-  'data',
-  'open',
-  'carry-over',
-  'swap',
-  'close',
-  'first-power',
-  'prove',
-  'hand-over',
-];
 
 /** What of a screen comes in later; it is what is wide. */
 const later: Readonly<Record<string, string>> = Object.freeze({
@@ -53,7 +41,7 @@ it.each([
       '/nothing',
     ],
   ],
-  ['a job’s stations', stations.map((station) => `/jobs/${osprey}/${station}`)],
+  ['a job’s stations', stationIds.map((station) => `/jobs/${osprey}/${station}`)],
   [
     'another job’s, and what stands beside them',
     [

@@ -60,31 +60,9 @@ export function ShelfScreen({ frame, view: { lines, moves, names } }: Props) {
             stands here, and what jobs want of it.
           </p>
         )}
-        {missing.length > 0 && (
-          <section aria-labelledby="to-order">
-            <h2 id="to-order" className="text-[1rem]">
-              To order
-            </h2>
-            <ul>
-              {missing.map((line) => (
-                <ShelfRow key={line.id} line={line} show={show} onAsk={ask} />
-              ))}
-            </ul>
-          </section>
-        )}
+        <Lines title="To order" lines={missing} show={show} onAsk={ask} />
         <IncomingList lines={lines} show={show} onAsk={ask} />
-        {rest.length > 0 && (
-          <section aria-labelledby="here" className="mt-5">
-            <h2 id="here" className="text-[1rem]">
-              Here
-            </h2>
-            <ul>
-              {rest.map((line) => (
-                <ShelfRow key={line.id} line={line} show={show} onAsk={ask} />
-              ))}
-            </ul>
-          </section>
-        )}
+        <Lines title="Here" lines={rest} show={show} onAsk={ask} />
         <ShelfMoves moves={moves} names={names} show={show} />
       </main>
       <footer className="flex min-h-16 flex-wrap items-center gap-3 border-t bg-surface px-5 py-2">
@@ -108,5 +86,26 @@ export function ShelfScreen({ frame, view: { lines, moves, names } }: Props) {
         />
       )}
     </Shell>
+  );
+}
+
+type LinesProps = {
+  title: string;
+  lines: readonly ShelfLine[];
+  show: { locale: string; timeZone: string };
+  onAsk: (asked: Asked) => void;
+};
+
+function Lines({ title, lines, show, onAsk }: LinesProps) {
+  if (lines.length === 0) return null;
+  return (
+    <section aria-label={title} className="mt-5 first:mt-0">
+      <h2 className="text-[1rem]">{title}</h2>
+      <ul>
+        {lines.map((line) => (
+          <ShelfRow key={line.id} line={line} show={show} onAsk={onAsk} />
+        ))}
+      </ul>
+    </section>
   );
 }
