@@ -28,7 +28,9 @@ it('the image server away, then there; what it sends is fetched, checked, and to
   await call(app, '/api/dock/faults', { faults: ['maker-offline'] });
   await visit(page, '/dock');
   await page.getByText('The image server does not answer.').waitFor();
+  const isBack = page.waitForResponse('**/api/dock/faults');
   await page.getByLabel('Image server away').uncheck();
+  await isBack;
   await page.getByRole('button', { name: 'Ask again' }).click();
   await row(image).getByRole('button', { name: 'Fetch' }).click();
   await row(image).getByText('as listed', { exact: true }).waitFor();

@@ -157,7 +157,7 @@ describe('the fit bench', () => {
   it('lists what the shelf has, what must be bought, and the tool that is special', async () => {
     await show(osprey(), marl({ pads: [pad('lindrel-firm-200')] }));
     await tab('To buy and lay out');
-    expect(screen.getByRole('row', { name: /Ostrel Marl 2280-S3-M, 2000 GB 1 1 0/u })).toBeTruthy();
+    expect(screen.getByRole('row', { name: /Ostrel Marl 2280-S3-M, 2000 GB 1 1 Drawer 2 0/u })).toBeTruthy();
     expect(
       screen.getByRole('row', { name: /Lindrel Firm 2\.0 mm thick, cut to 70 × 20 mm 1 0 1/u }),
     ).toBeTruthy();
