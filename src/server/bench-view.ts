@@ -29,12 +29,12 @@ export async function benchView(runtime: Runtime): Promise<BenchView> {
     }
     const copy = await copies.state(job.id, facts['copy.verified'] !== undefined);
     cards.push(benchCard(stored.state, context.value, copy));
-    const own = dayTasksOf(stored.state, context.value, copy);
+    const own = dayTasksOf(stored.state, context.value, copy, frame.now);
     list.push(own.job);
     wanted.push(...own.tasks);
     if (takesParts(runtime, job.takeIn.practice)) needs.push(...needsOfJob(stored.state, context.value));
   }
-  const crew = await crewOf(runtime, frame.settings.timeZone);
+  const crew = await crewOf(runtime, frame);
   const pins = await allPins(database);
   const { stocks, incoming } = await shelfFor(database, needs);
   const delivered = withDeliveries({ tasks: wanted, jobs: list }, deliveriesOf(stocks, needs, incoming), {

@@ -42,12 +42,15 @@ export function noonOf(
 }
 
 /** Who works, and when, in minutes from now. */
-export async function crewOf({ database, now }: Runtime, timeZone: string): Promise<Worker[]> {
+export async function crewOf(
+  { database }: Runtime,
+  { now, settings: { timeZone } }: Pick<FrameView, 'now' | 'settings'>,
+): Promise<Worker[]> {
   return (await allTechnicians(database)).map(({ initials, name, mains, hours }) => ({
     initials,
     name,
     mains,
-    windows: windowsOf(hours, now(), timeZone),
+    windows: windowsOf(hours, new Date(now), timeZone),
   }));
 }
 

@@ -27,7 +27,7 @@ export function SavedViews({ views, params, onPick, onChange }: Props) {
     setName(null);
   };
   return (
-    <div className="mb-3 flex flex-wrap items-center gap-2">
+    <div className="flex flex-wrap items-center gap-2">
       {views.map((view) => (
         <span key={view.name} className="inline-flex items-center rounded-full border border-line-strong">
           <button

@@ -65,6 +65,12 @@ export function LogbookScreen({
           {answer.count === 1 ? '1 job' : `${answer.count} jobs`}
         </p>
         <span className="ml-auto flex flex-wrap gap-2">
+          <SavedViews
+            views={views}
+            params={paramsOf({ ...query, page: 0 })}
+            onPick={(params) => router.push(`/logbook?${params}`)}
+            onChange={(wanted) => void keepViews(wanted)}
+          />
           <Link className={file} href="/learned">
             What it taught
           </Link>
@@ -77,12 +83,6 @@ export function LogbookScreen({
         </span>
       </header>
       <main className="min-h-0 flex-1 overflow-y-auto px-5 py-4">
-        <SavedViews
-          views={views}
-          params={paramsOf({ ...query, page: 0 })}
-          onPick={(params) => router.push(`/logbook?${params}`)}
-          onChange={(wanted) => void keepViews(wanted)}
-        />
         <LogbookFilters query={query} devices={devices} onChange={change} />
         {fault && <FaultNotice fault={fault} />}
         {answer.lines.length === 0 ? (
@@ -97,7 +97,7 @@ export function LogbookScreen({
               <li key={line.id} className="border-b border-dashed last:border-0">
                 <Link
                   href={`/jobs/${line.id}`}
-                  className="grid min-h-11 grid-cols-[84px_minmax(0,1fr)] items-center gap-x-4 py-1.5 hover:bg-sunken md:grid-cols-[84px_minmax(0,1.2fr)_minmax(0,1.6fr)_minmax(0,1fr)_190px]"
+                  className="grid min-h-11 grid-cols-[84px_minmax(0,1fr)] items-center gap-x-4 py-1.5 hover:bg-sunken md:grid-cols-[84px_minmax(0,1.2fr)_minmax(0,1.6fr)_minmax(0,1fr)_240px]"
                 >
                   <span className="figures font-semibold">{line.id}</span>
                   <b className="truncate">{line.device ?? 'a device that is gone'}</b>

@@ -41,7 +41,8 @@ export function chancesOf(day: Day, plan: Pick<Plan, 'order'>, normal: () => num
     return {
       jobId: id,
       endMin,
-      lateEndMin: own[Math.floor(own.length * 0.8)] ?? endMin,
+      // Drawn lengths may let a job through earlier than planned; the later end is never told before the planned one.
+      lateEndMin: Math.max(endMin, own[Math.floor(own.length * 0.8)] ?? endMin),
       holds:
         promisedMin === null
           ? null

@@ -403,5 +403,14 @@ describe('chances', () => {
     const [, second] = holds(28);
     expect(second!.lateEndMin).toBeGreaterThan(second!.endMin);
     expect(second!.holds).toBeGreaterThan(0.95);
+    // Four in five are never through before what was planned.
+    const quick = { least: 2, middle: 20, most: 20 };
+    const early = { ...day(99), tasks: day(99).tasks.map((one) => ({ ...one, minutes: quick })) };
+    for (const one of chancesOf(
+      early,
+      planDay(early, randomLcg(0.1)),
+      randomNormal.source(randomLcg(0.9))(0, 1),
+    ))
+      expect(one.lateEndMin).toBeGreaterThanOrEqual(one.endMin);
   });
 });

@@ -34,10 +34,12 @@ export function dayTasksOf(
   state: JobState,
   loaded: Loaded,
   copy: CopyState,
+  /** The moment that the day counts from, one for all of its jobs; ISO 8601. */
+  now: string,
 ): { job: DayJob; tasks: DayTask[] } {
   const { job, facts } = state;
-  const { profile, at } = loaded;
-  const nowMs = Date.parse(at);
+  const { profile } = loaded;
+  const nowMs = Date.parse(now);
   const tasks: DayTask[] = [];
   const push: Push = (station, what, minutes, { name = station, ...more } = {}) => {
     const last = tasks.at(-1);
