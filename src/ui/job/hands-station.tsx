@@ -142,7 +142,9 @@ export function HandsStation({
       ) : (
         <Card title={finished ? 'All steps here are done' : 'Not yet'}>
           {finished
-            ? (goOn?.words ?? 'Nothing more is to be done here.')
+            ? goOn
+              ? 'Enter goes on; Space does nothing here any more.'
+              : 'Nothing more is to be done here.'
             : next
               ? `First: ${next.title}.`
               : 'The stations before this one come first.'}
