@@ -60,7 +60,7 @@ function jest(projects, workers) {
 }
 
 const cores = availableParallelism();
-// What waits for disks, for pages and for simulated devices leaves a core idle now and then: one file more than cores fills that.
+// What waits for disks leaves a core idle now and then: one file more than cores fills that. Browsers fill them by themselves.
 const waiting = cores + 1;
 // Debian's packages come over the network while npm's are unpacked and the application is built.
 const debian = runBeside(process.execPath, [join('scripts', 'lib', 'debian.mjs')]);
@@ -83,6 +83,6 @@ await debian;
 if (ensureDiskTools()) jest(['disks'], waiting);
 else check('tests against Debian’s file system tools', false);
 jest(['server'], waiting);
-if (ensureChromium()) jest(['e2e'], waiting);
+if (ensureChromium()) jest(['e2e'], cores);
 else check('end-to-end tests', false);
 close();

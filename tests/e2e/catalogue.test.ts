@@ -257,6 +257,8 @@ it('heat can be stopped and computed again, is read by keys, and leaves the page
   expect(await chart.getAttribute('aria-valuetext')).not.toBe(before);
   await page.getByLabel('Workload').selectOption({ label: 'Own steps…' });
   await page.getByLabel('Steps that repeat').fill('30 s 6 W, 10 s 0.5 W');
+  // A long run: a short one may be through before Stop is pressed.
+  await page.getByLabel('2,000 runs').check();
   await page.getByRole('button', { name: 'Use them' }).click();
   await page.getByRole('button', { name: 'Stop' }).click();
   await page.getByText('Stopped.').waitFor();

@@ -81,7 +81,11 @@ describe('the bench is the day', () => {
     await page.keyboard.press('p');
     await page.getByRole('link', { name: /: Open, Heron Q-0413$/u }).waitFor();
     await page.getByText('planning anew').waitFor({ state: 'hidden' });
-    const box = (await bar().boundingBox())!;
+    const box = await until(
+      () => bar().boundingBox(),
+      (drawn) => drawn !== null,
+    );
+    if (!box) throw new Error('the piece of work is not drawn');
     await page.mouse.move(box.x + 5, box.y + 5);
     await page.mouse.down();
     await page.mouse.move(box.x + 60, box.y + 8, { steps: 4 });
@@ -122,9 +126,11 @@ it('the shelf: ordered, come and counted by keyboard, and what differs is told',
 it('a view of the logbook is kept under a name, found again, and forgotten', async () => {
   const { page } = seen;
   await visit(page, '/logbook');
+  const all = await page.getByRole('status').first().textContent();
   await page.getByLabel('Words').fill('osprey');
   await page.waitForURL('**/logbook?*osprey*');
-  const found = await page.getByRole('status').first().textContent();
+  const count = () => page.getByRole('status').first().textContent();
+  const found = await until(count, (words) => words !== all);
   await page.getByRole('button', { name: 'Keep this view' }).click();
   await page.getByLabel('Name').fill('All Ospreys');
   await page.keyboard.press('Enter');
@@ -134,7 +140,7 @@ it('a view of the logbook is kept under a name, found again, and forgotten', asy
   await page.waitForURL('**/logbook?*osprey*');
   await page.getByRole('button', { name: 'All Ospreys', exact: true, pressed: true }).waitFor();
   expect(await page.getByLabel('Words').inputValue()).toBe('osprey');
-  expect(await page.getByRole('status').first().textContent()).toBe(found);
+  expect(await count()).toBe(found);
   await page.getByRole('button', { name: 'Forget the view All Ospreys' }).click();
   await page.getByRole('button', { name: 'All Ospreys', exact: true }).waitFor({ state: 'detached' });
 });
