@@ -1,4 +1,4 @@
-import { PinForm, type TaskPin } from '@/core/day';
+import { type PinAnswer, PinForm, type TaskPin } from '@/core/day';
 import { type Result, ok, refuse } from '@/core/result';
 import { benchView } from './bench-view';
 import { allPins } from './day-pins';
@@ -18,15 +18,15 @@ export async function pinTask(
   runtime: Runtime,
   form: unknown,
   { by, requestId }: { by: string | null; requestId: string | null },
-): Promise<Result<TaskPin | null>> {
+): Promise<Result<PinAnswer>> {
   const parsed = PinForm.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
   const { taskId, pin, was } = parsed.data;
   const task = (await benchView(runtime)).day.tasks.find(({ id }) => id === taskId);
   if (!task?.hands)
     return refuse('not-found', 'This work is not to be done any more.', 'Look at the day as it stands now.');
-  return runtime.database.transaction((sql) =>
-    once(sql, requestId, runtime.now().toISOString(), async () => {
+  const done = await runtime.database.transaction((sql) =>
+    once(sql, requestId, runtime.now().toISOString(), async (): Promise<Result<TaskPin | null>> => {
       const stands = (await allPins(sql))[taskId] ?? null;
       // Sent again, or two of one mind: it is as it was wanted.
       if (isSame(stands, pin)) return ok(pin);
@@ -56,4 +56,6 @@ export async function pinTask(
       return ok(pin);
     }),
   );
+  // Taken behind the transaction: whatever is read from then on knows of it.
+  return done.ok ? ok({ pin: done.value, at: runtime.now().toISOString() }) : done;
 }

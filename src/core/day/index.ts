@@ -8,4 +8,4 @@ export type { Slip } from './slips';
 export { leastEnd } from './bound';
 export { prepare, schedule } from './schedule';
 export { PinForm } from './pin-form';
-export type { TaskPin } from './pin-form';
+export type { PinAnswer, TaskPin } from './pin-form';

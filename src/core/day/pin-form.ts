@@ -11,3 +11,6 @@ export const PinForm = z.object({
   was: TaskPin.nullable(),
 });
 export type PinForm = z.infer<typeof PinForm>;
+
+/** How a task is pinned from now on, and the moment from which whatever is read knows of it; ISO 8601. */
+export type PinAnswer = { pin: TaskPin | null; at: string };

@@ -223,7 +223,7 @@ const document = () => ({
       get: { summary: 'Pins of the day, by task', responses: answer('{ task: { by, at } }') },
       post: {
         summary: 'Pins a piece of the day’s work to somebody, moves its pin, or takes it out',
-        responses: answer('The pin, or null'),
+        responses: answer('{ pin, at }'),
       },
     },
     '/api/find': {
