@@ -1,5 +1,5 @@
 import { DndContext, PointerSensor, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
-import { type ReactNode, useEffect, useRef } from 'react';
+import { type ReactNode, useEffect, useLayoutEffect, useRef } from 'react';
 import type { Day, Slot, TaskPin } from '@/core/day';
 import { DayBar } from './day-bar';
 import { type MomentShow, clockOf } from './day-clock';
@@ -47,7 +47,8 @@ export function DayLanes({ day, slots, pins, now, show, onPin, children }: Props
   // Moved by a key into another lane, a piece of work is drawn there anew: the focus goes with it.
   const section = useRef<HTMLElement>(null);
   const moved = useRef<string | null>(null);
-  useEffect(() => {
+  // Before anybody can press the next key.
+  useLayoutEffect(() => {
     if (moved.current === null || document.activeElement !== document.body) return;
     section.current?.querySelector<HTMLElement>(`[data-task="${CSS.escape(moved.current)}"]`)?.focus();
   }, [slots]);
@@ -70,9 +71,11 @@ export function DayLanes({ day, slots, pins, now, show, onPin, children }: Props
     if (slot.by === null) return false;
     moved.current = slot.taskId;
     const people = day.crew.map(({ initials }) => initials);
-    const other = (step: number) => people[people.indexOf(slot.by ?? '') + step];
-    if (key === 'ArrowLeft') pinAt(slot, slot.by, -rasterMin);
-    else if (key === 'ArrowRight') pinAt(slot, slot.by, rasterMin);
+    // Whose it is: by its pin, where the plan does not show that yet.
+    const by = pins[slot.taskId]?.by ?? slot.by;
+    const other = (step: number) => people[people.indexOf(by) + step];
+    if (key === 'ArrowLeft') pinAt(slot, by, -rasterMin);
+    else if (key === 'ArrowRight') pinAt(slot, by, rasterMin);
     else if (key === 'ArrowUp' || key === 'ArrowDown') {
       const who = other(key === 'ArrowUp' ? -1 : 1);
       if (!who) return false;
