@@ -21,13 +21,15 @@ export function partsOfJob(
 export function needsOfJob(state: JobState, context: DecideContext): Need[] {
   const { job } = state;
   if (job.handedOver || job.openedAgain) return [];
-  const isSwapping = stepsOf(job, context).some(
-    ({ id, station }) => station === 'swap' && state.doneSteps.includes(id),
-  );
-  return partsOfJob(state, context).map((part) => ({
+  const parts = partsOfJob(state, context);
+  if (parts.length === 0) return [];
+  const isSwapping = () =>
+    stepsOf(job, context).some(({ id, station }) => station === 'swap' && state.doneSteps.includes(id));
+  const isOut = job.dock !== null || isSwapping();
+  return parts.map((part) => ({
     ...part,
     jobId: job.id,
     promisedAt: job.takeIn.promisedAt,
-    isOut: job.dock !== null || isSwapping,
+    isOut,
   }));
 }
