@@ -114,4 +114,8 @@ it('a job whose part is not there waits for its delivery in the day, or is held 
     .filter(({ station }) => station === 'carry-over')
     .filter(({ what }) => !what.startsWith('Delivery'));
   expect(first!.after).toContain(waits.wait!.id);
+  // The day is over and nothing came: no day is made up.
+  workshop.pass(3 * 86_400);
+  const late = await day();
+  expect([late.job.held, late.wait]).toEqual([expect.stringContaining('should have come on'), undefined]);
 });

@@ -62,7 +62,13 @@ export function BenchScreen({ view }: { view: BenchView }) {
       <header className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b bg-surface px-5 py-3.5">
         <h1 className="text-[1.625rem]">{showDay(now, settings)}</h1>
         <p role="status" className="text-soft">
-          {dayWords({ count: cards.length, planned, now, show })}
+          {dayWords({
+            count: cards.length,
+            held: day.jobs.flatMap(({ id, held }) => (held === null ? [] : [id])),
+            planned,
+            now,
+            show,
+          })}
           {planned && isWorking && '; planning anew …'}
         </p>
         <div className="ml-auto flex flex-wrap gap-2 print:hidden">

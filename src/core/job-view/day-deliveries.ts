@@ -15,8 +15,11 @@ export function withDeliveries(
   deliveries: readonly Delivery[],
   { nameOf, minuteOf }: { nameOf: (partId: string) => string; minuteOf: (day: string) => number },
 ): { tasks: DayTask[]; jobs: DayJob[] } {
-  const waits = deliveries.flatMap(({ jobId, partId, expected }): DayTask[] =>
-    expected === null
+  /** One that should be here by now is no forecast any more. */
+  const isForecast = ({ expected }: Delivery) => expected !== null && minuteOf(expected) >= 0;
+  const waits = deliveries.flatMap((one): DayTask[] => {
+    const { jobId, partId, expected } = one;
+    return expected === null || !isForecast(one)
       ? []
       : [
           {
@@ -29,11 +32,10 @@ export function withDeliveries(
             machine: null,
             minutes: { least: 0, middle: 0, most: 0 },
             after: [],
-            // One that should have come already comes any moment, as far as anybody knows.
-            notBefore: Math.max(0, minuteOf(expected)),
+            notBefore: minuteOf(expected),
           },
-        ],
-  );
+        ];
+  });
   const firstOf = new Map<string, string>();
   for (const task of tasks)
     if (wantsParts(task) && !firstOf.has(task.jobId)) firstOf.set(task.jobId, task.id);
@@ -48,7 +50,7 @@ export function withDeliveries(
       ),
     ],
     jobs: jobs.map((job) => {
-      const missing = deliveries.filter(({ jobId, expected }) => jobId === job.id && expected === null);
+      const missing = deliveries.filter((one) => one.jobId === job.id && !isForecast(one));
       return missing.length > 0 && job.held === null ? { ...job, held: heldWords(missing, nameOf) } : job;
     }),
   };
@@ -56,9 +58,11 @@ export function withDeliveries(
 
 const heldWords = (missing: readonly Delivery[], nameOf: (partId: string) => string): string =>
   missing
-    .map(({ partId, missing: count, ordered }) =>
-      ordered === count
-        ? `${nameOf(partId)} is ordered; nobody knows for when.`
-        : `${count - ordered} × ${nameOf(partId)} not on the shelf, and not ordered. Order it at Shelf, or choose another.`,
+    .map(({ partId, missing: count, ordered, expected }) =>
+      expected !== null
+        ? `${nameOf(partId)} should have come on ${expected}. Ask the seller, or order it elsewhere.`
+        : ordered === count
+          ? `${nameOf(partId)} is ordered; nobody knows for when.`
+          : `${count - ordered} × ${nameOf(partId)} not on the shelf, and not ordered. Order it at Shelf, or choose another.`,
     )
     .join(' ');

@@ -35,11 +35,12 @@ export function deliveriesOf(
   const left = new Map(stocks.map(({ id, onShelf }) => [id, onShelf]));
   const coming = new Map(incoming.map(({ id, count }) => [id, count]));
   const inOrder = [...needs].sort((a, b) => Number(b.isOut) - Number(a.isOut) || byPromise(a, b));
-  return inOrder.flatMap(({ jobId, partId, count }): Delivery[] => {
+  return inOrder.flatMap(({ jobId, partId, count, isOut }): Delivery[] => {
     const there = Math.min(count, Math.max(0, left.get(partId) ?? 0));
     left.set(partId, (left.get(partId) ?? 0) - there);
     const missing = count - there;
-    if (missing === 0) return [];
+    // Who has it in hand waits for nothing, whatever the book says.
+    if (missing === 0 || isOut) return [];
     let ordered = 0;
     let expected: string | null = null;
     let isKnown = true;

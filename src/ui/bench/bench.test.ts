@@ -122,9 +122,10 @@ describe('the next act', () => {
 });
 
 it('the day in one line: how many, when all is done, how far from the shortest, which promises likely hold', () => {
-  const words = (more: Partial<Plan>, holds: (number | null)[]) =>
+  const words = (more: Partial<Plan>, holds: (number | null)[], held: string[] = []) =>
     dayWords({
       count: 2,
+      held,
       planned: {
         plan: plan([slot('open', 0, 80, 'IM')], more),
         chances: holds.map((one, i) => ({
@@ -142,9 +143,11 @@ it('the day in one line: how many, when all is done, how far from the shortest, 
   expect(words({}, [0.9, null])).toBe(
     '2 devices on the bench · all done Tue 09:00, as short as it can be · all promises likely hold',
   );
+  // What is held keeps no promise yet.
+  expect(words({}, [0.9, 1], ['Q-1'])).toMatch(/1 of 1 promises likely hold · 1 held$/u);
   expect(words({ gap: 0.041 }, [0.9, 0.2])).toContain(
     'at most 5 % longer than the shortest that can be · 1 of 2',
   );
   expect(words({ gap: null, never: ['open'] }, [])).toContain('1 piece of work nobody here can do');
-  expect(dayWords({ count: 1, planned: null, now, show })).toBe('1 device on the bench');
+  expect(dayWords({ count: 1, held: [], planned: null, now, show })).toBe('1 device on the bench');
 });

@@ -8,18 +8,23 @@ const likely = 0.5;
 /** The day in one line: how many devices, when all is done, whether the promises hold. */
 export function dayWords({
   count,
+  held,
   planned,
   now,
   show,
 }: {
   count: number;
+  /** Jobs that are held: what becomes of their promises nobody can say. */
+  held: readonly string[];
   planned: Planned | null;
   now: string;
   show: MomentShow;
 }): string {
   const devices = `${count === 0 ? 'no' : count} ${count === 1 ? 'device' : 'devices'} on the bench`;
   if (!planned || count === 0) return devices;
-  const promises = planned.chances.flatMap(({ holds }) => (holds === null ? [] : [holds]));
+  const promises = planned.chances.flatMap(({ jobId, holds }) =>
+    holds === null || held.includes(jobId) ? [] : [holds],
+  );
   const kept = promises.filter((holds) => holds >= likely).length;
   const all = clockOf(now, show).moment(planned.plan.endMin);
   return [
@@ -28,10 +33,11 @@ export function dayWords({
     ...(promises.length === 0
       ? []
       : [
-          kept === promises.length
+          kept === promises.length && held.length === 0
             ? 'all promises likely hold'
             : `${kept} of ${promises.length} promises likely hold`,
         ]),
+    ...(held.length > 0 ? [`${held.length} held`] : []),
   ].join(' · ');
 }
 
