@@ -194,7 +194,7 @@ async function count(
 ): Promise<Result<null>> {
   const book = await bookOf(sql, act.partId);
   if (!book) return noPart();
-  const inDrawer = book.onShelf - out;
+  const inDrawer = Math.max(0, book.onShelf - out);
   if (inDrawer !== act.book)
     return refuse(
       'changed',

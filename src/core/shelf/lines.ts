@@ -12,12 +12,16 @@ export function shelfLines(
     .map((stock): ShelfLine => {
       const reserved = needs.filter(({ partId }) => partId === stock.id);
       const coming = incoming.filter(({ partId }) => partId === stock.id);
-      const free = stock.onShelf - sum(reserved);
+      const out = sum(reserved.filter(({ isOut }) => isOut));
+      // What is out was here, though the book knew of less.
+      const onShelf = Math.max(stock.onShelf, out);
+      const free = onShelf - sum(reserved);
       return {
         ...stock,
+        onShelf,
         reserved,
         incoming: coming,
-        inDrawer: stock.onShelf - sum(reserved.filter(({ isOut }) => isOut)),
+        inDrawer: onShelf - out,
         free,
         toOrder: Math.max(0, stock.minimum - free - sum(coming)),
       };

@@ -58,7 +58,7 @@ export type ShelfMove = {
 export type ShelfLine = Stock & {
   reserved: Need[];
   incoming: Incoming[];
-  /** In the drawer now, by the book: what is out for a job is not. Below 0 the book is wrong. */
+  /** In the drawer now, by the book: what is out for a job is not. */
   inDrawer: number;
   /** Left when all jobs have theirs; below 0 so many are missing now. */
   free: number;

@@ -45,6 +45,11 @@ it('a line says what is in the drawer, out, reserved, free and to order', () => 
   expect(orderList(shelfLines([stock('a', 2)], [], []))).toEqual([]);
 });
 
+it('of what is out though the book knew of none, nothing is ordered again', () => {
+  const [line] = shelfLines([stock('a', 0)], [need('Q-1', 'a', 1, { isOut: true })], []);
+  expect(line).toMatchObject({ inDrawer: 0, free: 0, toOrder: 0 });
+});
+
 it('the shelf goes to those who have it in hand, then to the earliest promise; who waits is told for when', () => {
   const needs = [
     need('Q-1', 'a', 1, { promisedAt: '2030-01-09T00:00:00.000Z' }),
