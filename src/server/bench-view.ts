@@ -9,9 +9,6 @@ import type { Runtime } from './runtime';
 import { shelfFor, takesParts } from './shelf';
 import { frameView } from './views';
 
-/** How many of the last that went out are named. */
-const handedOverAtMost = 8;
-
 /** Everything that is on the bench: what each job waits for, and what the day is planned from. */
 export async function benchView(runtime: Runtime): Promise<BenchView> {
   const { database, copies } = runtime;
@@ -34,7 +31,7 @@ export async function benchView(runtime: Runtime): Promise<BenchView> {
     wanted.push(...own.tasks);
     if (takesParts(runtime, job.takeIn.practice)) needs.push(...needsOfJob(stored.state, context.value));
   }
-  const crew = await crewOf(runtime, frame);
+  const crew = crewOf(frame);
   const pins = await allPins(database);
   const { stocks, incoming } = await shelfFor(database, needs);
   const delivered = withDeliveries({ tasks: wanted, jobs: list }, deliveriesOf(stocks, needs, incoming), {
@@ -49,7 +46,7 @@ export async function benchView(runtime: Runtime): Promise<BenchView> {
     pins,
     loosePins: loose,
     unread,
-    handedOver: frame.jobs.filter((job) => job.handedOverAt !== null).slice(0, handedOverAtMost),
+    handedOver: frame.jobs.filter((job) => job.handedOverAt !== null),
     dueDrives: await dueOldDrives(database, frame.now),
   };
 }

@@ -4,7 +4,6 @@ import type { FrameView } from '@/core/job-view';
 import { parseHours, usualHours } from '@/core/workshop';
 import { partsOfKind } from './parts';
 import type { Runtime } from './runtime';
-import { allTechnicians } from './workshop';
 
 /** The days that are planned ahead: what does not fit today goes on tomorrow. */
 const daysAhead = 7;
@@ -42,11 +41,12 @@ export function noonOf(
 }
 
 /** Who works, and when, in minutes from now. */
-export async function crewOf(
-  { database }: Runtime,
-  { now, settings: { timeZone } }: Pick<FrameView, 'now' | 'settings'>,
-): Promise<Worker[]> {
-  return (await allTechnicians(database)).map(({ initials, name, mains, hours }) => ({
+export function crewOf({
+  now,
+  settings: { timeZone },
+  technicians,
+}: Pick<FrameView, 'now' | 'settings' | 'technicians'>): Worker[] {
+  return technicians.map(({ initials, name, mains, hours }) => ({
     initials,
     name,
     mains,

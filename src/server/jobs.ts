@@ -273,22 +273,23 @@ export async function rawJob(sql: Sql, id: string): Promise<Result<unknown>> {
   return ok({ schema: 'jicara.raw-job/1', job, history });
 }
 
-/** Jobs to find by typing: those on the bench first, then the last ones handed over. */
-export const jobLines = async (sql: Sql, most = 200): Promise<JobLine[]> => {
+/** How many jobs every screen knows by itself: on the bench, and of the last that went out. All others are found by asking. */
+const openAtMost = 200;
+const throughAtMost = 8;
+
+/** The jobs on the bench, promised first, then the last ones handed over. */
+export const jobLines = async (sql: Sql): Promise<JobLine[]> => {
   const lines = (where: string, order: string, limit: number) =>
     sql.query<JobLine>(
       `select job.id, profile.name as device, job.handed_over_at as "handedOverAt",
-         concat_ws(' · ', nullif(job.document->'takeIn'->>'place', ''), job.owner) as who
+         concat_ws(' · ', nullif(job.place, ''), job.owner) as who
        from job left join device_profile profile on profile.id = job.profile_id
        where ${where} order by ${order} limit ${limit}`,
     );
-  const open = await lines('handed_over_at is null', 'promised_at nulls last, job.id', most);
-  const through = await lines(
-    'handed_over_at is not null',
-    'handed_over_at desc, job.id',
-    most - open.length,
-  );
-  return [...open, ...through];
+  return [
+    ...(await lines('handed_over_at is null', 'promised_at nulls last, job.id', openAtMost)),
+    ...(await lines('handed_over_at is not null', 'handed_over_at desc, job.id', throughAtMost)),
+  ];
 };
 
 /** Old drives that lie here though the term that their owner signed is over, the oldest term first. `at` is now, ISO 8601. */

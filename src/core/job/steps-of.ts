@@ -64,8 +64,20 @@ function swapConditions(job: Job, { drive, profile }: JobContext): SwapCondition
 const ways = new WeakMap<Procedure, Map<string, HandStep[]>>();
 const mostWays = 100;
 
+/** The steps of a job as it stands, for those who ask again in the same request. */
+const stepsAsked = new WeakMap<Job, Pick<JobContext, 'profile' | 'drive'> & { steps: HandStep[] }>();
+
 /** All steps of the hands in their order: the way in, the swap, the way back. Not to be changed by who gets it. */
 export function stepsOf(job: Job, context: JobContext): HandStep[] {
+  const { profile, drive } = context;
+  const asked = stepsAsked.get(job);
+  if (asked?.profile === profile && asked.drive === drive) return asked.steps;
+  const steps = stepsOfWay(job, context);
+  stepsAsked.set(job, { profile, drive, steps });
+  return steps;
+}
+
+function stepsOfWay(job: Job, context: JobContext): HandStep[] {
   const { procedure } = context.profile;
   const conditions = swapConditions(job, context);
   const known = ways.get(procedure) ?? new Map<string, HandStep[]>();

@@ -24,13 +24,20 @@ const asIfRight = [
   0.9842, 1.0916, 1.2133, 1.3563, 1.5341, 1.7805, 2.2414,
 ];
 
+/** Factors that were worked out: lists of scores are not changed, but replaced. */
+const widenings = new WeakMap<readonly number[], number>();
+
 /**
  * By what factor ranges are made wider, so that four of five hold: where of the last forecasts fewer did, it is above 1 (split conformal
  * prediction with a start weight, Vovk et al. 2005).
  */
 export function widening({ scores }: Pick<Quantity, 'scores'>): number {
+  const known = widenings.get(scores);
+  if (known !== undefined) return known;
   const all = [...scores.map(Math.abs), ...asIfRight].sort((a, b) => a - b);
-  return Math.min(mostWidening, Math.max(leastWidening, quantile(all, rangeHolds) / rangeSd));
+  const wider = Math.min(mostWidening, Math.max(leastWidening, quantile(all, rangeHolds) / rangeSd));
+  widenings.set(scores, wider);
+  return wider;
 }
 
 /** A range of factors on what is usual, and from how many observations of its finest cause it comes. */
