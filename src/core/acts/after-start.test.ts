@@ -1,6 +1,6 @@
 import heronData from '../../../demo/devices/braskit-heron.json';
 import { DeviceProfile } from '../device';
-import { busyUntil, proveMargins, standsAgainst } from '../job';
+import { busyUntil, proveMargins, retriesTaken, standsAgainst } from '../job';
 import { benchCard } from '../job-view';
 import { Bench, takeIn } from './bench.test.data';
 
@@ -69,4 +69,60 @@ it('says when to come back to a device that restores itself; the Bench shows it 
   expect(Date.parse(busyUntil(simulated, heron)!.usual)).toBe(Date.parse(run.onAt) + (usualS / 20) * 1000);
   expect(busyUntil({ ...bench.state.job, outcome: 'started' }, heron)).toBeNull();
   expect(busyUntil({ ...bench.state.job, route: 'copy-on-dock' }, heron)).toBeNull();
+});
+
+it('a network that went stops the time, and how the device goes on says when to come back', () => {
+  const bench = onHeron();
+  expect(bench.do({ kind: 'network-gone' })).toBe('other-way');
+  bench.do({ kind: 'route', route: 'network' });
+  expect(bench.do({ kind: 'network-gone' })).toBe('is-off');
+  const power = (more: object) => {
+    bench.state = { ...bench.state, job: { ...bench.state.job, power: { ...run, ...more } } };
+  };
+  power({ real: false });
+  expect(bench.do({ kind: 'network-gone' })).toBe('simulated');
+  power({});
+  const usualS = (Date.parse(busyUntil(bench.state.job, heron)!.usual) - Date.parse(run.onAt)) / 1000;
+  const at = (clock: string, act: Parameters<Bench['do']>[0]) => {
+    bench.at = `2026-11-24T${clock}.000Z`;
+    return bench.do(act);
+  };
+  const back = (goesOn: 'where-it-was' | 'anew') => ({ kind: 'network-back', goesOn }) as const;
+  expect(at('08:05:00', back('anew'))).toBe('not-gone');
+  expect(at('08:10:00', { kind: 'network-gone' })).toBe('ok');
+  expect(at('08:11:00', { kind: 'network-gone' })).toBe('gone-already');
+  expect(busyUntil(bench.state.job, heron)).toBeNull();
+  expect(
+    benchCard(bench.state, { ...bench.context, cases: [], source: null }, { kind: 'none' }),
+  ).toMatchObject({ column: 'hands', next: expect.stringMatching(/^The network is gone/u) });
+  const comesAt = () =>
+    (Date.parse(busyUntil(bench.state.job, heron)!.usual) - Date.parse('2026-11-24T08:00:00.000Z')) / 1000;
+  expect(at('08:25:00', back('where-it-was'))).toBe('ok');
+  expect(comesAt()).toBe(usualS + 15 * 60);
+  at('08:30:00', { kind: 'network-gone' });
+  at('08:40:00', back('where-it-was'));
+  expect(comesAt()).toBe(usualS + 25 * 60);
+  expect(retriesTaken(bench.state.job.power!)).toBe(2);
+  expect(bench.state.history.at(-1)!.sentence).toContain('(2 times by now)');
+  at('08:50:00', { kind: 'network-gone' });
+  at('09:00:00', back('anew'));
+  expect(comesAt()).toBe(usualS + 60 * 60);
+  expect(retriesTaken(bench.state.job.power!)).toBe(0);
+  // A clock that was set back takes no time off.
+  at('09:10:00', { kind: 'network-gone' });
+  at('09:05:00', back('where-it-was'));
+  expect(comesAt()).toBe(usualS + 60 * 60);
+  bench.state = { ...bench.state, job: { ...bench.state.job, outcome: 'started' } };
+  expect(bench.do({ kind: 'network-gone' })).toBe('is-off');
+});
+
+it('one network that goes fifty times is asked for another way', () => {
+  const bench = onHeron();
+  bench.do({ kind: 'route', route: 'network' });
+  bench.state = { ...bench.state, job: { ...bench.state.job, power: run } };
+  for (let n = 0; n < 50; n += 1) {
+    expect(bench.do({ kind: 'network-gone' })).toBe('ok');
+    expect(bench.do({ kind: 'network-back', goesOn: 'where-it-was' })).toBe('ok');
+  }
+  expect(bench.do({ kind: 'network-gone' })).toBe('too-many');
 });

@@ -7,6 +7,7 @@ import * as end from './end-acts';
 import * as hand from './hand-acts';
 import * as look from './look-round-act';
 import * as moneyActs from './money-acts';
+import * as network from './network-acts';
 import * as oldDrive from './old-drive-acts';
 import * as plan from './plan-acts';
 import * as power from './power-acts';
@@ -63,6 +64,8 @@ export const actTable = Object.freeze({
   'switch-on': power.switchOn,
   'power-on': power.powerOn,
   'switch-off': power.switchOff,
+  'network-gone': network.networkGone,
+  'network-back': network.networkBack,
   press: power.press,
   look: power.look,
   'observe-start': power.observeStart,

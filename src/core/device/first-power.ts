@@ -61,6 +61,8 @@ export const FirstPower = z.object({
   prompts: z.array(DevicePrompt).max(12).default([]),
   /** What a restore over the network does when the network goes: where it goes on, what to press; null where nobody has seen it. */
   afterLostNetwork: sentence.nullable().default(null),
+  /** How often it goes on by itself where it was, before it begins anew; null where nobody has seen it. */
+  networkRetries: z.int().min(0).max(20).nullable().default(null),
   /** How often each fault is behind a dead start of this device, against the others; a named default for what is left out. */
   faultWeights: z.partialRecord(z.enum(deviceFaultIds), z.number().positive().max(1000)).default({}),
 });

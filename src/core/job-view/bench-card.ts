@@ -6,6 +6,7 @@ import {
   nextStep,
   waitUntil,
   busyUntil,
+  networkGoneSince,
   choiceFit,
   type JobState,
   stationStatesOf,
@@ -70,6 +71,8 @@ export function benchCard(
       const left = showDuration((until.getTime() - Date.parse(context.at)) / 1000);
       return { column: 'machine', next: `${step.title}: ${left} left` };
     }
+    if (networkGoneSince(job.power) !== null)
+      return { column: 'hands', next: 'The network is gone: bring it back, then say how the device goes on' };
     const busy = busyUntil(job, context.profile);
     if (busy) {
       const now = Date.parse(context.at);

@@ -5,6 +5,7 @@ import type { Spread } from '../link';
 import {
   type JobState,
   busyUntil,
+  networkGoneSince,
   currentStation,
   handworkSpread,
   leadsBack,
@@ -19,7 +20,7 @@ import { type HandStep, copyMayGoIn } from '../work';
 import { type Loaded, copySpread } from './make-view';
 
 /** Usual minutes of what is no handwork, as the promise counts them. */
-const desk = { choose: 3, layOut: 2, dock: 3, start: 4, prove: 6, sheet: 4 } as const;
+const desk = { choose: 3, layOut: 2, dock: 3, start: 4, network: 5, prove: 6, sheet: 4 } as const;
 /** Fewer steps seen than this are no measure yet. */
 const leastLearned = 12;
 
@@ -77,7 +78,9 @@ export function dayTasksOf(
   hands('close');
   if (!facts['device.started']?.value) {
     const busy = isBack ? null : busyUntil(job, profile);
-    if (!busy) push('first-power', 'Switch it on', usual(desk.start));
+    const isGone = networkGoneSince(job.power) !== null;
+    if (isGone) push('first-power', 'Bring the network back', usual(desk.network), { name: 'network' });
+    else if (!busy) push('first-power', 'Switch it on', usual(desk.start));
     const way = profile.ways?.[job.route];
     if (!isBack && writesItself(job.route) && way?.possible)
       push('first-power', 'The device works alone', busy ? leftOf(busy, nowMs) : way.alone, {

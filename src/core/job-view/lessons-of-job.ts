@@ -71,6 +71,8 @@ function aloneOf({ job, history }: JobRecord, { profile }: Context): Lesson[] {
     ({ kind, at }) => kind === 'power-on' && ended !== undefined && at <= ended.at,
   );
   if (!ended || !begun || job.takeIn.practice) return [];
+  // How long a network was away teaches nothing about the device.
+  if (history.some(({ kind }) => kind === 'network-gone')) return [];
   return [
     {
       kind: 'alone',

@@ -48,6 +48,8 @@ export const historyKinds = Object.freeze({
   'power-on': { onSheet: false },
   'switch-on': { onSheet: false },
   'switch-off': { onSheet: false },
+  'network-gone': { onSheet: true },
+  'network-back': { onSheet: true },
   shows: { onSheet: false },
   press: { onSheet: false },
   'wrote-drive': { onSheet: false },

@@ -35,7 +35,7 @@ export type { JobRecord, JobState } from './job';
 export { Choice } from './choice';
 export { chargeLimitOf, chargePolicies } from './charge-policy';
 export type { ChargePolicy } from './charge-policy';
-export { PowerRun, devicePace, deviceSeconds } from './power-run';
+export { PowerRun, devicePace, deviceSeconds, networkGoneSince, retriesTaken } from './power-run';
 export { choiceFit, fitAnswer, fitOfIds, insideOfChoice, keepWhatFits } from './fit-of';
 export { isAllowed, marginSentence, needsReason, notAgreed } from './agreed';
 export { oldDriveOf, settingOfJob } from './setting-of-job';

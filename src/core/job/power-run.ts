@@ -2,6 +2,13 @@ import * as z from 'zod';
 import { pressKeys } from '../simulator';
 import type { Pace } from '../workshop';
 
+/** A network that went while a real device restored over it: when, and what the device did once it was back. */
+const NetworkLoss = z.object({
+  at: z.iso.datetime(),
+  backAt: z.iso.datetime().nullable(),
+  goesOn: z.enum(['where-it-was', 'anew']).nullable(),
+});
+
 /** A device that is on: since when, whether a real one, and what was pressed on the simulated one, in seconds of its own. */
 export const PowerRun = z.object({
   onAt: z.iso.datetime(),
@@ -11,6 +18,7 @@ export const PowerRun = z.object({
   /** How many of its seconds pass in one of the clock. */
   pace: z.number().positive(),
   presses: z.array(z.object({ atS: z.number().nonnegative(), key: z.enum(pressKeys) })),
+  losses: z.array(NetworkLoss).max(50).optional(),
 });
 export type PowerRun = z.infer<typeof PowerRun>;
 
@@ -20,3 +28,12 @@ export const devicePace: Readonly<Record<Pace, number>> = Object.freeze({ true: 
 /** Seconds of the device since it was switched on. */
 export const deviceSeconds = ({ onAt, pace }: PowerRun, at: Date): number =>
   Math.max(0, ((at.getTime() - Date.parse(onAt)) / 1000) * pace);
+
+/** Since when the network of a device that restores over it is gone, ISO 8601; null while it is there. */
+export const networkGoneSince = (power: Pick<PowerRun, 'losses'> | null): string | null =>
+  power?.losses?.find(({ backAt }) => backAt === null)?.at ?? null;
+
+/** How often it went on by itself since it last began. */
+export const retriesTaken = ({ losses = [] }: Pick<PowerRun, 'losses'>): number =>
+  losses.slice(losses.findLastIndex(({ goesOn }) => goesOn === 'anew') + 1).filter(({ goesOn }) => goesOn)
+    .length;

@@ -192,6 +192,7 @@ export function profileOfSketch(sketch: Sketch, id: string): ProfileShape {
       format: [],
       prompts: [],
       afterLostNetwork: null,
+      networkRetries: null,
       faultWeights: {},
     },
     proofs: null,

@@ -116,6 +116,34 @@ it('while it writes its drive it is switched off only when asked twice', () => {
   expect(acts).toEqual([{ kind: 'switch-off' }]);
 });
 
+it('a real device whose network went says since when, how often it has gone on, and takes both ways back', () => {
+  const bench = new Bench({ ...takeIn, profileId: heron.id }, heron);
+  bench.do({ kind: 'route', route: 'network' });
+  const view = { ...viewOf(bench), nextStepId: null, holds: [], stationHolds: {} };
+  const power = { onAt: bench.at, real: true, menu: false, pace: 1, presses: [] };
+  const loss = { at: bench.at, backAt: bench.at, goesOn: 'where-it-was' as const };
+  const shown = (more: object) => {
+    cleanup();
+    render(<FirstPowerStation {...props({ ...view, job: { ...view.job, power: { ...power, ...more } } })} />);
+  };
+  shown({ losses: [loss] });
+  screen.getByText(/It went on by itself once; 2 left\./u);
+  fireEvent.click(button('The network is gone'));
+  shown({ losses: [loss, loss, loss] });
+  screen.getByText(/3 times; the next time it begins anew\./u);
+  shown({ losses: [{ at: bench.at, backAt: null, goesOn: null }] });
+  screen.getByText(/Leave the device on/u);
+  fireEvent.click(button('It is back, and goes on where it was'));
+  fireEvent.click(button('It is back, and begins anew'));
+  expect(acts).toEqual([
+    { kind: 'network-gone' },
+    { kind: 'network-back', goesOn: 'where-it-was' },
+    { kind: 'network-back', goesOn: 'anew' },
+  ]);
+  shown({ real: false });
+  expect(screen.queryByRole('button', { name: 'The network is gone' })).toBeNull();
+});
+
 it('a way that the device goes by itself says what is lost, how long, what it asks, and holds for the second copy', () => {
   const bench = new Bench({ ...takeIn, profileId: heron.id }, heron);
   bench.do({ kind: 'route', route: 'network' });

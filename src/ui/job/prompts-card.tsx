@@ -3,14 +3,23 @@ import { type Job, busyUntil } from '@/core/job';
 import type { Settings } from '@/core/workshop';
 import { showMoment } from '../clock';
 import { Card } from '../station-frame';
+import { LostNetwork } from './lost-network';
+import type { StationProps } from './station-props';
 
-type Props = { job: Job; profile: DeviceProfile; settings: Settings };
+type Props = {
+  job: Job;
+  profile: DeviceProfile;
+  settings: Settings;
+  /** Left out where the device is not on yet. */
+  act?: StationProps['act'];
+  isBusy?: boolean;
+};
 
 const answers = { accept: 'accept', refuse: 'refuse', 'leave-alone': 'leave it alone' } as const;
 
 /** What the device asks on the way of this job, in its order, what to answer and why; where a lost network is gone on; when to come back. */
-export function PromptsCard({ job, profile, settings }: Props) {
-  const { prompts, afterLostNetwork } = profile.firstPower;
+export function PromptsCard({ job, profile, settings, act, isBusy = false }: Props) {
+  const { prompts } = profile.firstPower;
   const asked = [
     ...prompts.filter(({ comes }) => comes === job.route),
     ...prompts.filter(({ comes }) => comes === 'first-start'),
@@ -37,11 +46,7 @@ export function PromptsCard({ job, profile, settings }: Props) {
         </ol>
       )}
       {job.route === 'network' && (
-        <p className="mt-2 text-[0.875rem]">
-          <b>If the network goes:</b>{' '}
-          {afterLostNetwork ??
-            'how this device goes on is not known; leave it alone, then look what it shows.'}
-        </p>
+        <LostNetwork job={job} profile={profile} settings={settings} act={act} busy={isBusy} />
       )}
     </Card>
   );
