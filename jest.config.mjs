@@ -18,7 +18,7 @@ export default async () => ({
   projects: [
     await project({
       displayName: 'unit',
-      testEnvironment: 'node',
+      testEnvironment: '<rootDir>/tests/plain-globals.cjs',
       testMatch: ['<rootDir>/src/{core,files,copier,dock,images,server,cli,ui,app}/**/*.test.ts'],
     }),
     await project({
@@ -29,17 +29,17 @@ export default async () => ({
     }),
     await project({
       displayName: 'disks',
-      testEnvironment: 'node',
+      testEnvironment: '<rootDir>/tests/plain-globals.cjs',
       testMatch: ['<rootDir>/tests/disks/**/*.test.ts'],
     }),
     await project({
       displayName: 'server',
-      testEnvironment: 'node',
+      testEnvironment: '<rootDir>/tests/plain-globals.cjs',
       testMatch: ['<rootDir>/tests/server/**/*.test.ts'],
     }),
     await project({
       displayName: 'e2e',
-      testEnvironment: 'node',
+      testEnvironment: '<rootDir>/tests/plain-globals.cjs',
       testMatch: ['<rootDir>/tests/e2e/**/*.test.ts'],
     }),
   ],

@@ -1,6 +1,6 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { DeviceProfile } from '../device';
-import { ledgerOf, nextStep, stationStatesOf, stepsOf } from '../job';
+import { type Job, ledgerOf, nextStep, stationStatesOf, stepsOf } from '../job';
 import { makeSheet } from '../job-view';
 import { factValue, isTrue } from '../work';
 import { Bench, choose, running, takeIn, walkToProve } from './bench.test.data';
@@ -143,18 +143,22 @@ it('every device of the demo can turn back: the second opening closes with every
       device,
     );
     bench.mains = true;
-    bench.state.job.revisionId = device.revisions[0]?.id ?? null;
     // The steps themselves, without what Fit and the dock decide.
     const { procedure } = device;
-    bench.state.job.choice = null;
-    const rounds = [stepsOf(bench.state.job, bench.context)];
-    bench.state.job.openedAgain = {
-      at: bench.at,
-      why,
-      tookOut: 'new',
-      putsIn: 'old',
-      cameOut: delivered?.formFactor ?? null,
+    const change = (more: Partial<Job>) => {
+      bench.state = { ...bench.state, job: { ...bench.state.job, ...more } };
     };
+    change({ revisionId: device.revisions[0]?.id ?? null, choice: null });
+    const rounds = [stepsOf(bench.state.job, bench.context)];
+    change({
+      openedAgain: {
+        at: bench.at,
+        why,
+        tookOut: 'new',
+        putsIn: 'old',
+        cameOut: delivered?.formFactor ?? null,
+      },
+    });
     rounds.push(stepsOf(bench.state.job, bench.context));
     expect(rounds[1]!.some(({ title: words }) => /new drive in\b/u.test(words))).toBe(false);
     const ends = rounds.map((steps) => {
