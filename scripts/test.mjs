@@ -60,7 +60,7 @@ function jest(projects, workers) {
 }
 
 const cores = availableParallelism();
-// What waits for disks leaves a core idle now and then: one file more than cores fills that. Browsers fill them by themselves.
+// What waits for disks and browsers leaves a core idle now and then: one file more than cores fills that.
 const waiting = cores + 1;
 // Debian's packages come over the network while npm's are unpacked and the application is built.
 const debian = runBeside(process.execPath, [join('scripts', 'lib', 'debian.mjs')]);
@@ -80,9 +80,11 @@ check('format', format);
 check('types', types);
 check('lint and import directions', lint);
 await debian;
-if (ensureDiskTools()) jest(['disks'], waiting);
+// One queue for all that starts servers, disks and browsers, so that none of them waits for the last file of another.
+const projects = ['server'];
+if (ensureDiskTools()) projects.push('disks');
 else check('tests against Debian’s file system tools', false);
-jest(['server'], waiting);
-if (ensureChromium()) jest(['e2e'], cores);
+if (ensureChromium()) projects.push('e2e');
 else check('end-to-end tests', false);
+jest(projects, waiting);
 close();

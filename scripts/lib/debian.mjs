@@ -19,9 +19,16 @@ function ensure(what, packages, files) {
   return false;
 }
 
-/** Debian's Chromium, for the end-to-end tests; CHROMIUM names another one. */
+/**
+ * Debian's Chromium without its own windows, for the end-to-end tests: the same engine for half of the work. CHROMIUM names another one,
+ * such as /usr/bin/chromium.
+ */
 export const ensureChromium = () =>
-  ensure('Debian’s Chromium', ['chromium'], [[process.env.CHROMIUM ?? '/usr/bin/chromium']]);
+  ensure(
+    'Debian’s Chromium',
+    ['chromium-headless-shell'],
+    [[process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell']],
+  );
 
 const inSbin = (name) => [`/usr/sbin/${name}`, `/sbin/${name}`, `/usr/bin/${name}`, `/bin/${name}`];
 

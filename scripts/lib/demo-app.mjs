@@ -29,7 +29,7 @@ export async function startDemo(port) {
 export async function openBrowser() {
   const { chromium } = await import('playwright-core');
   return chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
   });
 }

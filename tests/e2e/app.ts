@@ -123,7 +123,7 @@ export const removeFolder = (folder: string) => rm(folder, { recursive: true, fo
 
 export async function openBrowser(): Promise<Browser> {
   return chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
     args: [
       '--no-sandbox',
       '--disable-gpu',
