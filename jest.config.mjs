@@ -15,11 +15,11 @@ const project = (options) => withNext({ ...shared, ...options })();
 export default async () => ({
   // Generous, hooks included: a machine that others use too may stall for a while, and that is no fault of the code.
   testTimeout: 180_000,
-  testSequencer: '<rootDir>/tests/longest-first.cjs',
+  testSequencer: '<rootDir>/tests/longest-first.mjs',
   projects: [
     await project({
       displayName: 'unit',
-      testEnvironment: '<rootDir>/tests/plain-globals.cjs',
+      testEnvironment: '<rootDir>/tests/plain-globals.mjs',
       testMatch: ['<rootDir>/src/{core,files,copier,dock,images,server,cli,ui,app}/**/*.test.ts'],
     }),
     await project({
@@ -30,17 +30,17 @@ export default async () => ({
     }),
     await project({
       displayName: 'disks',
-      testEnvironment: '<rootDir>/tests/plain-globals.cjs',
+      testEnvironment: '<rootDir>/tests/plain-globals.mjs',
       testMatch: ['<rootDir>/tests/disks/**/*.test.ts'],
     }),
     await project({
       displayName: 'server',
-      testEnvironment: '<rootDir>/tests/plain-globals.cjs',
+      testEnvironment: '<rootDir>/tests/plain-globals.mjs',
       testMatch: ['<rootDir>/tests/server/**/*.test.ts'],
     }),
     await project({
       displayName: 'e2e',
-      testEnvironment: '<rootDir>/tests/plain-globals.cjs',
+      testEnvironment: '<rootDir>/tests/plain-globals.mjs',
       testMatch: ['<rootDir>/tests/e2e/**/*.test.ts'],
     }),
   ],

@@ -3,12 +3,14 @@ import { measureFit } from './fit.mjs';
 import { measureImages } from './images.mjs';
 import { measureDiagnosis } from './diagnosis.mjs';
 import { measurePage } from './page.mjs';
+import { measurePractice } from './practice.mjs';
 import { measureServer } from './server.mjs';
 
 /** Each measurement prints what it found against what is wanted, and returns whether it holds; `npm run measure -- server` does one. */
 const sections: Record<string, () => boolean | Promise<boolean>> = {
   fit: measureFit,
   diagnosis: measureDiagnosis,
+  practice: measurePractice,
   page: measurePage,
   copy: measureCopy,
   images: measureImages,

@@ -1,5 +1,5 @@
 import type { PartKind } from '@/core/part';
-import type { Incoming, ShelfMove, Stock } from '@/core/shelf';
+import { type Incoming, type ShelfMove, type Stock, type TakenOf, takenOf } from '@/core/shelf';
 import type { Money } from '@/core/units';
 import type { Sql } from './database';
 
@@ -58,8 +58,32 @@ export async function settleJob(
     const change = (wanted.get(partId) ?? 0) - stands;
     if (change === 0) continue;
     const why = change < 0 ? 'used' : 'given-back';
-    await move(sql, { partId, change, why, jobId, lot: null, price: null, note: null, at, by });
+    const of = change < 0 ? await lotTaken(sql, partId) : await lotOfJob(sql, partId, jobId);
+    await move(sql, { partId, change, why, jobId, ...of, price: null, at, by });
   }
+}
+
+type LotMove = Pick<ShelfMove, 'change' | 'lot' | 'why'>;
+
+/** Of which lot a part is that is taken now, as far as the book tells. */
+async function lotTaken(sql: Sql, partId: string): Promise<TakenOf> {
+  const [book] = await sql.query<{ onShelf: number }>(
+    'select on_shelf as "onShelf" from part where id = $1',
+    [partId],
+  );
+  const moves = await sql.query<LotMove>('select change, lot, why from shelf_move where part_id = $1', [
+    partId,
+  ]);
+  return takenOf(moves, book?.onShelf ?? 0);
+}
+
+/** What a job gives back is what it took. */
+async function lotOfJob(sql: Sql, partId: string, jobId: string): Promise<TakenOf> {
+  const [taken] = await sql.query<TakenOf>(
+    `select lot, note from shelf_move where part_id = $1 and job_id = $2 and why = 'used' order by seq desc limit 1`,
+    [partId, jobId],
+  );
+  return taken ?? { lot: null, note: null };
 }
 
 type StockRow = Omit<Stock, 'price' | 'kind'> & { kind: PartKind; minor: number; currency: string };

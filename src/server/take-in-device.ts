@@ -79,6 +79,7 @@ export async function takeInDevice(
     const job = {
       ...newJob(await nextJobId(sql), takeIn, profile),
       revisionId: told?.id ?? null,
+      ...(takeIn.chargePercent !== null && { chargeSeen: [{ at, percent: takeIn.chargePercent }] }),
     };
     await insertJob(sql, job, profile, {
       at,

@@ -61,7 +61,7 @@ export function ShelfScreen({ frame, view: { lines, moves, names } }: Props) {
           </p>
         )}
         <Lines title="To order" lines={missing} show={show} onAsk={ask} />
-        <IncomingList lines={lines} show={show} onAsk={ask} />
+        <IncomingList lines={lines} now={frame.now} show={show} onAsk={ask} />
         <Lines title="Here" lines={rest} show={show} onAsk={ask} />
         <ShelfMoves moves={moves} names={names} show={show} />
       </main>

@@ -3,7 +3,7 @@ import { useRef, useState } from 'react';
 import type { Result, Fault } from '@/core/result';
 import { sendArchive } from '@/app/call';
 import { Button } from '@/ui/button';
-import { showDate } from '@/ui/clock';
+import { showPlainDay } from '@/ui/clock';
 import { Field } from '@/ui/field';
 import { FaultNotice } from '@/ui/notice';
 import { Card } from '@/ui/station-frame';
@@ -41,7 +41,7 @@ export function BackupCard({ workshop, days, settings }: Props) {
     <Card title="Backup">
       <p>
         {newest
-          ? `Last kept by itself: ${showDate(`${newest}T12:00:00.000Z`, settings)}; ${days.length} ${days.length === 1 ? 'day is' : 'days are'} kept, seven at most.`
+          ? `Last kept by itself: ${showPlainDay(newest, settings)}; ${days.length} ${days.length === 1 ? 'day is' : 'days are'} kept, seven at most.`
           : 'None is kept yet: the first one is made by itself soon after the start.'}
       </p>
       <p className="mt-3 flex flex-wrap items-center gap-3">

@@ -12,6 +12,7 @@ import {
   observable,
   said,
   takeInFacts,
+  withCharge,
 } from '../job';
 import { type Result, ok, refuse } from '../result';
 import { showBytes, showEstimate } from '../units';
@@ -105,7 +106,8 @@ export const charge = personAct(
     decide({ state: { job }, act, context }) {
       const below = act.percent < chargeLimitOf(context.profile, job);
       const takeIn = { ...job.takeIn, chargePercent: act.percent };
-      return said({ ...job, takeIn }, 'charge', `Charge shown: ${act.percent} %.`, [
+      const chargeSeen = withCharge(job.chargeSeen, { at: context.at, percent: act.percent });
+      return said({ ...job, takeIn, chargeSeen }, 'charge', `Charge shown: ${act.percent} %.`, [
         { fact: 'charge.below-limit', value: below },
       ]);
     },

@@ -177,12 +177,18 @@ export const finding = personAct(z.object({ kind: z.literal('finding'), fault: z
   afterHandOver: false,
   needs: somethingIsWrong,
   stops: [],
-  permit: always,
+  permit: ({ state: { job } }) =>
+    (job.found ?? []).length < most ? ok(null) : tooMany('faults were found on this device'),
   decide({ state: { job }, act, context }) {
     const fault = new World(context.profile, circumstancesOf(job)).fault(act.fault);
     if (!fault) return refuse('not-found', 'This device cannot have that fault.', 'Choose from the list.');
     const { name } = fault;
-    const run = started({ ...job, lastStart: null }, 'started', `It was this: ${name.toLowerCase()}; mended`);
+    const found = [...(job.found ?? []), { faultId: act.fault, at: context.at }];
+    const run = started(
+      { ...job, lastStart: null, found },
+      'started',
+      `It was this: ${name.toLowerCase()}; mended`,
+    );
     return ok({ ...run, entry: { ...run.entry, kind: 'finding' } });
   },
 });

@@ -1,5 +1,5 @@
 import { fillWish } from '../disk';
-import { benchCard } from '.';
+import { type Loaded, benchCard, dayTasksOf } from '.';
 import { copySecondsLeft } from './make-view';
 import { nextStep, workLeftSeconds } from '../job';
 import { cases } from '../fit/demo.test.data';
@@ -93,4 +93,42 @@ it('counts a copy that is still to come against the promise, by its forecast, un
     );
   // 400 GB there and back at 390 MB/s: 34 minutes that nobody counts where no case is there.
   expect(left(cases) - left([])).toBeCloseTo((2 * 400e9) / 390e6, -1);
+});
+
+it('a charge that was read twice while it fell is a wait with an end, and then a look', () => {
+  const bench = opened({ ...takeIn, chargePercent: 90 });
+  const at = (clock: string) => (bench.at = `2026-11-24T${clock}.000Z`);
+  const day = () =>
+    dayTasksOf(
+      bench.state,
+      { ...bench.context, cases, source: null } as unknown as Loaded,
+      { kind: 'none' },
+      bench.at,
+    );
+  const percent = bench.context.profile.opening.chargeBelowPercent;
+  at('10:00:00');
+  bench.do({ kind: 'charge', percent: percent + 34 });
+  expect(card(bench)).toMatchObject({ column: 'held', next: expect.stringContaining('Run it down') });
+  expect([day().job.held, day().tasks.map(({ what }) => what)]).toEqual([
+    expect.stringContaining('Run it down'),
+    expect.not.arrayContaining(['The charge runs down']),
+  ]);
+  at('12:00:00');
+  bench.do({ kind: 'charge', percent: percent + 14 });
+  expect(card(bench)).toEqual(
+    expect.objectContaining({ column: 'machine', next: 'The charge runs down: about 1 h 27 min left' }),
+  );
+  const { job, tasks } = day();
+  expect(job.held).toBeNull();
+  expect(tasks.slice(0, 2)).toMatchObject([
+    { what: 'The charge runs down', hands: false, station: 'open', runs: true, minutes: { middle: 87 } },
+    { what: 'Look at the charge shown', hands: true },
+  ]);
+  expect(tasks[2]!.after).toEqual([tasks[1]!.id]);
+  at('16:00:00');
+  expect(card(bench)).toMatchObject({
+    column: 'hands',
+    next: expect.stringMatching(/^The charge should be low enough/u),
+  });
+  expect(day().tasks[0]).toMatchObject({ what: 'Look at the charge shown', hands: true });
 });

@@ -15,6 +15,7 @@ import {
 } from '../job';
 import type { Loaded } from './make-view';
 import type { CopyState } from '../copy';
+import { drainOf } from './day-tasks';
 import type { BenchCard } from './view';
 
 /** What each station asks of the hands, where no single act says it better. */
@@ -62,6 +63,11 @@ export function benchCard(
     station === 'carry-over' && job.route !== 'copy-on-dock' ? carryAsks[job.route] : stationAsks[station];
   const waits = (): Pick<BenchCard, 'column' | 'next'> => {
     if (copy.kind === 'running') return { column: 'machine', next: copyWords(copy) };
+    const drain = held?.code === 'charge' ? drainOf(job, context.profile, context.at) : null;
+    if (drain)
+      return drain.middle > 0
+        ? { column: 'machine', next: `The charge runs down: about ${showDuration(drain.middle * 60)} left` }
+        : { column: 'hands', next: 'The charge should be low enough: look at it, then enter it' };
     if (held) return { column: 'held', next: held.remedy };
     if (station === 'hand-over') return { column: 'ready', next: stationAsks[station] };
     if (copy.kind === 'interrupted' && station === 'carry-over')

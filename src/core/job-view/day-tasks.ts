@@ -2,9 +2,13 @@ import type { CopyState } from '../copy';
 import type { DayJob, DayTask } from '../day';
 import { handsKeys, sumOf } from '../learn';
 import type { Spread } from '../link';
+import type { DeviceProfile } from '../device';
 import {
+  type Job,
   type JobState,
   busyUntil,
+  chargeLimitOf,
+  chargeRunsDown,
   networkGoneSince,
   currentStation,
   handworkSpread,
@@ -20,7 +24,7 @@ import { type HandStep, copyMayGoIn } from '../work';
 import { type Loaded, copySpread } from './make-view';
 
 /** Usual minutes of what is no handwork, as the promise counts them. */
-const desk = { choose: 3, layOut: 2, dock: 3, start: 4, network: 5, prove: 6, sheet: 4 } as const;
+const desk = { choose: 3, layOut: 2, dock: 3, start: 4, look: 1, network: 5, prove: 6, sheet: 4 } as const;
 /** Fewer steps seen than this are no measure yet. */
 const leastLearned = 12;
 
@@ -63,6 +67,9 @@ export function dayTasksOf(
   if (!job.wish && !isBack && job.route === 'copy-on-dock') push('data', 'Lay it out', usual(desk.layOut));
   const left = stepsOf(job, loaded).filter(({ id }) => !state.doneSteps.includes(id));
   const hands = (station: HandStep['station']) => pushHands(station, left, loaded, state, nowMs, push);
+  const held = stationHold(currentStation(stationStatesOf(state, loaded)), holdsOf(state, loaded));
+  const drain = held?.code === 'charge' ? drainOf(job, loaded.profile, now) : null;
+  if (drain) pushDrain(drain, push);
   hands('open');
   if (!isBack && job.route === 'copy-on-dock' && !copyMayGoIn(facts)) {
     if (!job.dock) push('carry-over', 'Both drives in the dock', usual(desk.dock), { name: 'dock' });
@@ -92,8 +99,7 @@ export function dayTasksOf(
   }
   if (!job.proved) push('prove', 'Prove it', usual(desk.prove));
   push('hand-over', 'Hand over', usual(desk.sheet));
-  const stations = stationStatesOf(state, loaded);
-  const hold = stationHold(currentStation(stations), holdsOf(state, loaded));
+  const hold = drain ? null : held;
   return {
     job: {
       id: job.id,
@@ -104,6 +110,17 @@ export function dayTasksOf(
     },
     tasks,
   };
+}
+
+/** How long the charge still runs down before the device may be opened; null where nobody can tell. */
+export const drainOf = (job: Job, profile: DeviceProfile, at: string): Spread | null =>
+  chargeRunsDown(job.chargeSeen, chargeLimitOf(profile, job), at);
+
+/** Waiting for the charge needs no hands; that it is low enough somebody looks at. */
+function pushDrain(minutes: Spread, push: Push): void {
+  if (minutes.most > 0)
+    push('open', 'The charge runs down', minutes, { name: 'charge', hands: false, runs: true });
+  push('open', 'Look at the charge shown', usual(desk.look), { name: 'charge-look' });
 }
 
 /** What is left of work that the device was left alone with, minutes. */

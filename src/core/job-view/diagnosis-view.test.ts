@@ -2,6 +2,8 @@ import { nextStep } from '../job';
 import { World } from '../simulator';
 import { diagnosisView } from './diagnosis-view';
 import { Bench, choose, dock, profile, proof } from '../acts/bench.test.data';
+import { learnedFrom } from '../learn';
+import { lessonsOf } from './lessons-of-job';
 import { makeSheet } from './make-sheet';
 import { fillWish } from '../disk';
 
@@ -98,4 +100,32 @@ it('where nothing listed explains it, it ends with what was ruled out and what t
   expect(verdict.kind).toBe('end');
   expect(ending!.ruledOut.length).toBeGreaterThan(3);
   expect(ending!.handOn[0]).toMatch(/a picture with lines/u);
+});
+
+it('what was found here before makes the first guess, and says from how many repairs it comes', () => {
+  const bench = dark();
+  const at = bench.at;
+  const guess = (faults: { profileId: string; faultId: string; at: string }[]) =>
+    diagnosisView(profile, bench.state.job, { faults, at })!;
+  const before = guess([]);
+  expect(before.from).toEqual({ here: 0, elsewhere: 0 });
+  const rare = before.causes.findLast(({ id }) => id !== 'battery-plug')!;
+  const many = Array.from({ length: 30 }, () => ({ profileId: profile.id, faultId: rare.id, at }));
+  const learned = guess([...many, { profileId: 'other', faultId: rare.id, at }]);
+  expect(learned.from).toEqual({ here: 30, elsewhere: 1 });
+  const prior = ({ causes }: typeof learned) => causes.find(({ id }) => id === rare.id)!.before;
+  expect(prior(learned)).toBeGreaterThan(3 * prior(before));
+  // Of none listed nothing was learned.
+  expect(learned.none.before).toBeCloseTo(before.none.before, 9);
+});
+
+it('a fault that was found teaches, once the job is handed over', () => {
+  const bench = dark();
+  bench.do({ kind: 'finding', fault: 'battery-plug' });
+  const lessons = lessonsOf(bench.state, { ...bench.context, cases: [] });
+  expect(lessons.filter(({ kind }) => kind === 'fault')).toEqual([
+    { kind: 'fault', usual: 1, actual: 1, keys: [profile.id, 'battery-plug'], at: bench.at },
+  ]);
+  const of = lessons.map((lesson) => ({ ...lesson, jobId: 'Q-1' }));
+  expect(learnedFrom(of).faults).toEqual([{ profileId: profile.id, faultId: 'battery-plug', at: bench.at }]);
 });

@@ -1,4 +1,5 @@
 import type { DeviceProfile } from '../device';
+import { type FaultSeen, faultWeights } from '../learn';
 import { type Job, type Outcome, type SeenAtPower, circumstancesOf } from '../job';
 import { type Cause, DiagnosisTable, type Observation, World, diagnose, firstLooks } from '../simulator';
 
@@ -18,6 +19,8 @@ export type DiagnosisView = {
   causes: (Cause & { remedy: string })[];
   /** None of those listed: how likely that is now, and was before anything was seen. */
   none: { probability: number; before: number };
+  /** From how many repairs the first guess comes, of this device and of others; without any it is what the profile says. */
+  from: { here: number; elsewhere: number };
   next: NextAtPower | null;
   /** One cause that stands out, the end of what can be told, or still open. */
   verdict: { kind: 'mend' | 'end' | 'open'; ids: string[] };
@@ -53,24 +56,42 @@ export function seenWords(world: World, seen: SeenAtPower): string {
   return `${check?.ask ?? seen.check}: ${check?.outcomes[seen.outcome] ?? seen.outcome}.`;
 }
 
-const tables = new WeakMap<DeviceProfile, Map<string, DiagnosisTable>>();
+/** What repairs here have shown of such devices, and when that is asked; ISO 8601. */
+type FoundHere = { faults: readonly FaultSeen[]; at: string };
+type Known = { table: DiagnosisTable; from: DiagnosisView['from'] };
+const tables = new WeakMap<DeviceProfile, Map<string, Known>>();
+const mostTables = 20;
 
-/** The table of a device after such a job, worked out once. */
-function tableOf(profile: DeviceProfile, job: Job): DiagnosisTable {
+/** The table of a device after such a job, worked out once a day, and anew where more was found. */
+function tableOf(profile: DeviceProfile, job: Job, { faults, at }: FoundHere): Known {
   const circumstances = circumstancesOf(job);
-  const of = tables.get(profile) ?? new Map<string, DiagnosisTable>();
+  const of = tables.get(profile) ?? new Map<string, Known>();
   tables.set(profile, of);
-  const key = JSON.stringify(circumstances);
-  const table = of.get(key) ?? new DiagnosisTable(new World(profile, circumstances));
-  of.set(key, table);
-  return table;
+  const key = JSON.stringify([
+    circumstances,
+    faults.length,
+    faults.at(-1),
+    faults.length > 0 && at.slice(0, 10),
+  ]);
+  const known = of.get(key);
+  if (known) return known;
+  const world = new World(profile, circumstances);
+  const { weights, ...from } = faultWeights(world.faults, faults, { profileId: profile.id, at });
+  const made = { table: new DiagnosisTable(world, weights), from };
+  if (of.size >= mostTables) of.clear();
+  of.set(key, made);
+  return made;
 }
 
 /** What is likely wrong with a device that does not start; null while it has not been switched on, or runs. */
-export function diagnosisView(profile: DeviceProfile, job: Job): DiagnosisView | null {
+export function diagnosisView(
+  profile: DeviceProfile,
+  job: Job,
+  foundHere: FoundHere = { faults: [], at: '' },
+): DiagnosisView | null {
   const first = firstSeen(job);
   if (!first) return null;
-  const table = tableOf(profile, job);
+  const { table, from: weighedFrom } = tableOf(profile, job, foundHere);
   const { world } = table;
   // What a profile of before knew and today’s does not is left out, and said in the history.
   const seen = job.seenAtPower.filter((one) =>
@@ -81,6 +102,7 @@ export function diagnosisView(profile: DeviceProfile, job: Job): DiagnosisView |
   return {
     causes: causes.map((cause) => ({ ...cause, remedy: world.fault(cause.id)?.remedy ?? '' })),
     none,
+    from: weighedFrom,
     next: next && {
       ...(next.kind === 'check'
         ? {

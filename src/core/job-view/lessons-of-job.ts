@@ -1,5 +1,5 @@
 import { type DecideContext, type JobRecord, fitAnswer, stepsOf } from '../job';
-import { type Lesson, copyKeys, handsKeys, heatKeys, readKeys } from '../learn';
+import { type Lesson, copyKeys, faultKeys, handsKeys, heatKeys, readKeys } from '../learn';
 import type { DockCase } from '../part';
 
 type Context = DecideContext & { cases: readonly DockCase[] };
@@ -14,6 +14,7 @@ export function lessonsOf(record: JobRecord, context: Context): Lesson[] {
     ...copyOf(record, context),
     ...aloneOf(record, context),
     ...readingsOf(record, context),
+    ...faultsOf(record, context),
   ].filter(({ usual, actual }) => usual > 0 && actual > 0);
 }
 
@@ -118,3 +119,13 @@ function readingsOf({ job, history }: JobRecord, context: Context): Lesson[] {
   }
   return lessons;
 }
+
+/** Which faults were behind a dead start of this device. */
+const faultsOf = ({ job: { found = [] } }: JobRecord, { profile }: Context): Lesson[] =>
+  found.map(({ faultId, at }) => ({
+    kind: 'fault',
+    usual: 1,
+    actual: 1,
+    keys: faultKeys(profile.id, faultId),
+    at,
+  }));

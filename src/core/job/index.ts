@@ -44,6 +44,7 @@ export { causesOf, isPlausible } from './not-passed';
 export type { Cause } from './not-passed';
 export { wasEncrypted } from './was-encrypted';
 export { busyUntil } from './busy-until';
+export { chargeRunsDown, withCharge } from './charge-drain';
 export type { BusyUntil } from './busy-until';
 export { storesOfJob } from './stores-of-job';
 export { factsOfAnotherOpening, leadsBack } from './opened-again';

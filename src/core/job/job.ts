@@ -17,6 +17,7 @@ import { OldDriveAfter } from '../old-drive';
 import { Placed, PlacementQuestion } from '../placement';
 import { Outcome } from './outcome';
 import { PowerRun } from './power-run';
+import { ChargeSeen } from './charge-drain';
 import { SeenAtPower } from './seen-at-power';
 import { Sheet } from '../sheet';
 import { Recording, isUnwritten, nothingRecorded } from '../teach';
@@ -57,6 +58,13 @@ export const Job = z.object({
   library: Library.nullable().default(null),
   /** Changes to the case that the owner has agreed to, though they cannot be undone. */
   agreedChanges: z.array(z.string().max(40)).max(8).default([]),
+  /** The charge as it was read, one time after another: how fast it runs down follows. */
+  chargeSeen: z.array(ChargeSeen).max(20).optional(),
+  /** Faults that were found behind a dead start, and mended. */
+  found: z
+    .array(z.object({ faultId: z.string().max(40), at: z.iso.datetime() }))
+    .max(200)
+    .optional(),
   /** Drives that the owner brings along: they cost nothing here. */
   broughtIds: z.array(z.string().max(60)).max(8).default([]),
   /** What the owner said of each thing that the way does not bring across: saved elsewhere, or may go. */

@@ -1,21 +1,23 @@
 import type { Held } from './calibration';
+import type { FaultSeen } from './faults';
 import { factorOf, learnSum, sumOf } from './forecast';
 import { type LessonKind, type LessonOfJob, lessonKinds } from './lesson';
 import { type Quantity, learnInto, nothingLearned } from './quantity';
 
 /** What a bench knows of one kind, and how its forecasts before each lesson held. */
 export type LearnedKind = { quantity: Quantity; held: Held[] };
-export type Learned = Readonly<Record<LessonKind, LearnedKind>>;
+export type Learned = Readonly<Record<LessonKind, LearnedKind> & { faults: readonly FaultSeen[] }>;
 
 /** The forecasts that are looked back on. */
 const mostHeld = 2000;
 
 /** A bench that nobody has worked at. */
-export const nobodyLearned: Learned = Object.freeze(
-  Object.fromEntries(
+export const nobodyLearned: Learned = Object.freeze({
+  ...(Object.fromEntries(
     lessonKinds.map((kind) => [kind, { quantity: nothingLearned, held: [] }]),
-  ) as unknown as Learned,
-);
+  ) as unknown as Record<LessonKind, LearnedKind>),
+  faults: [],
+});
 
 /**
  * All that lessons teach, in the order in which they were taught. Before each is taken into account it is forecast as the bench would
@@ -28,7 +30,10 @@ export function learnedFrom(lessons: readonly LessonOfJob[]): Learned {
       return [kind, kind === 'hands' ? learnedOfSums(own) : learnedOf(own)];
     }),
   );
-  return kinds as unknown as Learned;
+  const faults = lessons.flatMap(({ kind, keys: [profileId, faultId], at }) =>
+    kind === 'fault' && profileId && faultId ? [{ profileId, faultId, at }] : [],
+  );
+  return { ...(kinds as unknown as Record<LessonKind, LearnedKind>), faults: faults.slice(-mostHeld) };
 }
 
 const last = (held: Held[]): Held[] => held.slice(-mostHeld);

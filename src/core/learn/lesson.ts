@@ -7,9 +7,9 @@ import * as z from 'zod';
 export const lessonKinds = ['hands', 'copy', 'alone', 'read-test', 'heat'] as const;
 export type LessonKind = (typeof lessonKinds)[number];
 
-/** One thing that a job taught: what was usual, what came, and what it hangs on, coarse to fine. */
+/** One thing that a job taught: which fault was behind a dead start, or what was usual, what came, and what it hangs on, coarse to fine. */
 export const Lesson = z.object({
-  kind: z.enum(lessonKinds),
+  kind: z.enum([...lessonKinds, 'fault']),
   /** As it was said before anybody had measured: minutes, bytes a second, K. */
   usual: z.number().positive(),
   actual: z.number().positive(),
@@ -52,3 +52,6 @@ export const heatKeys = (
   placeId: string,
   { driveId, sinkId }: { driveId: string; sinkId: string | null },
 ): string[] => [`place ${profileId} ${placeId}`, `build ${profileId} ${driveId} ${sinkId ?? 'no sink'}`];
+
+/** Which fault was found, and on which device; there is nothing to measure about it. */
+export const faultKeys = (profileId: string, faultId: string): string[] => [profileId, faultId];

@@ -9,6 +9,10 @@ export type Delivery = {
   expected: string | null;
 };
 
+/** What should be here by now: the day it was expected on is over. `today` by the workshop's own calendar, ISO 8601. */
+export const isOverdue = ({ expected }: Pick<Incoming, 'expected'>, today: string): boolean =>
+  expected !== null && expected < today;
+
 const byPromise = (a: Need, b: Need): number =>
   (a.promisedAt ?? '9').localeCompare(b.promisedAt ?? '9') || a.jobId.localeCompare(b.jobId);
 

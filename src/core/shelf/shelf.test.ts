@@ -1,5 +1,14 @@
 import fc from 'fast-check';
-import { type Incoming, type Need, type Stock, deliveriesOf, orderList, shelfLines } from '.';
+import {
+  type Incoming,
+  type Need,
+  type Stock,
+  deliveriesOf,
+  isOverdue,
+  orderList,
+  shelfLines,
+  takenOf,
+} from '.';
 
 const stock = (id: string, onShelf: number, minimum = 0): Stock => ({
   id,
@@ -127,4 +136,43 @@ it('gives nothing out twice, nothing to a stranger, and leaves nobody waiting wh
     ),
     { numRuns: 500 },
   );
+});
+
+it('what should be here by now is overdue from the day behind; without a day nobody can say', () => {
+  expect(isOverdue(order(1, 'a', 1, '2030-01-08'), '2030-01-08')).toBe(false);
+  expect(isOverdue(order(1, 'a', 1, '2030-01-08'), '2030-01-09')).toBe(true);
+  expect(isOverdue(order(1, 'a', 1, null), '2030-01-09')).toBe(false);
+});
+
+describe('the lot of what is taken', () => {
+  const came = (lot: string | null, change: number) => ({ lot, change, why: 'came' as const });
+  const used = (lot: string | null, change: number) => ({ lot, change: -change, why: 'used' as const });
+
+  it.each([
+    ['is known where nothing else lies there', [came('L1', 2)], 2, 'L1'],
+    ['is known once the other lot is used up', [came('L1', 1), used('L1', 1), came('L2', 2)], 2, 'L2'],
+    [
+      'is not that of what was sent back',
+      [came('L1', 2), { ...came('L9', 0), why: 'returned' as const }],
+      2,
+      'L1',
+    ],
+    ['stays known where fewer lie there than came', [came('L1', 3), used(null, 1)], 2, 'L1'],
+  ])('%s', (_, moves, onShelf, lot) => {
+    expect(takenOf(moves, onShelf)).toEqual({ lot, note: null });
+  });
+
+  it.each([
+    ['of several', [came('L2', 1), came('L1', 1)], 2, 'Of one of the lots L1, L2.'],
+    [
+      'or of what came without one',
+      [came('L1', 1), came(null, 1)],
+      2,
+      'Of lot L1, or of what lay there without one.',
+    ],
+    ['of which nothing is known', [came(null, 4)], 4, null],
+    ['that is used up', [came('L1', 1), used('L1', 1), came(null, 1)], 1, null],
+  ])('is not guessed: one %s', (_, moves, onShelf, note) => {
+    expect(takenOf(moves, onShelf)).toEqual({ lot: null, note });
+  });
 });

@@ -75,7 +75,7 @@ export function CandidateTable({ lines, selected, onSelect, locale, habit, curre
               <th className="pl-2 lg:pl-3 text-right font-medium" scope="col">
                 All parts
               </th>
-              <th className="pl-2 lg:pl-3 pr-2 text-right font-medium" scope="col">
+              <th className="pl-2 pr-1 lg:pl-3 lg:pr-2 text-right font-medium" scope="col">
                 {currency} per {unitOf(habit)}
               </th>
             </tr>
@@ -126,7 +126,7 @@ const CandidateRow = memo(function CandidateRow({
   return (
     <tr className={`border-b ${selected ? 'bg-sunken' : 'hover:bg-sunken/60'}`}>
       <td className="py-0.5 pl-2 align-top">
-        <label className="flex min-h-9 cursor-pointer items-center gap-2 whitespace-nowrap pr-2">
+        <label className="flex min-h-9 cursor-pointer items-center gap-1.5 whitespace-nowrap pr-1 lg:gap-2 lg:pr-2">
           <input
             type="radio"
             name="candidate"
@@ -172,7 +172,7 @@ const CandidateRow = memo(function CandidateRow({
           : showMoney({ minor: line.minor, currency }, locale)}
         {line.onShelf && <span className="block font-sans text-[0.75rem] text-clear">on the shelf</span>}
       </td>
-      <td className="figures whitespace-nowrap pl-2 lg:pl-3 pr-2 text-right">
+      <td className="figures whitespace-nowrap pl-2 pr-1 lg:pl-3 lg:pr-2 text-right">
         {line.minorPerUsableGB === null
           ? '?'
           : showPerGB(line.minorPerUsableGB * gigabyteOf(habit), currency, locale)}

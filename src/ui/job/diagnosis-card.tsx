@@ -16,9 +16,17 @@ const hints = {
   open: 'the next act is the one that leaves the fewest minutes',
 } as const;
 
+const repairs = (count: number) => (count === 1 ? '1 repair' : `${count} repairs`);
+
+/** From how much the first guess comes. */
+const firstGuessFrom = ({ here, elsewhere }: DiagnosisView['from']): string =>
+  here + elsewhere === 0
+    ? 'as the profile and the common list say: nothing was found behind a dead start here yet'
+    : `from ${repairs(here)} of this device here and ${repairs(elsewhere)} of others`;
+
 /** Why it does not start: what to do next, what each cause is worth, which observation moved what; and where it ends. */
 export function DiagnosisCard({ diagnosis, act, busy }: Props) {
-  const { causes, none, reasons, verdict, ending } = diagnosis;
+  const { causes, none, from, reasons, verdict, ending } = diagnosis;
   const lines = [...causes.slice(0, shownCauses), { id: 'none', name: 'None of those known here', ...none }];
   return (
     <Card title="Why does it not start?" hint={hints[verdict.kind]}>
@@ -49,7 +57,9 @@ export function DiagnosisCard({ diagnosis, act, busy }: Props) {
           </li>
         ))}
       </ol>
-      <p className="text-[0.8125rem] text-soft">The mark is what it was before anything was seen.</p>
+      <p className="text-[0.8125rem] text-soft">
+        The mark is what it was before anything was seen, {firstGuessFrom(from)}.
+      </p>
       {reasons.length > 0 && (
         <details className="mt-2">
           <summary className="min-h-11 cursor-pointer py-2 font-semibold">What moved it</summary>

@@ -133,7 +133,9 @@ export function FirstPowerStation({ view, act, look, busy, goOn }: StationProps)
         <AgainCard view={view} act={act} busy={busy} />
       )}
       {!started && <PhasesCard view={view} deviceS={deviceS} />}
-      {!started && <PromptsCard job={job} profile={profile} settings={view.frame.settings} act={act} isBusy={busy} />}
+      {!started && (
+        <PromptsCard job={job} profile={profile} settings={view.frame.settings} act={act} isBusy={busy} />
+      )}
       {!started && !isOn && <CablesCard view={view} act={act} busy={busy} canTurn={closed} />}
     </StationFrame>
   );

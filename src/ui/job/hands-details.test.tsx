@@ -104,7 +104,7 @@ it('the diagnosis asks its check, takes what was seen, and offers the remedy of 
   const looks = [{ id: 'dark', words: 'dark, no sound' }];
   const none = { probability: 0.05, before: 0.06 };
   const mend = { ...next, kind: 'mend' as const, id: 'battery-plug', ask: 'Push it home.', outcomes: [] };
-  const rest = { none, looks, ending: null };
+  const rest = { none, looks, ending: null, from: { here: 2, elsewhere: 1 } };
   const reasons = [{ saw: 'Pressed: dark.', cause: 'The plug', from: 0.2, to: 0.66 }];
   const { rerender } = render(
     <DiagnosisCard
@@ -114,6 +114,7 @@ it('the diagnosis asks its check, takes what was seen, and offers the remedy of 
     />,
   );
   screen.getByText('under 1 %');
+  screen.getByText(/from 2 repairs of this device here and 1 repair of others/u);
   screen.getByText('20 % → 66 %');
   fireEvent.click(button('blinks'));
   rerender(

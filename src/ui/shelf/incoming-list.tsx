@@ -1,19 +1,21 @@
-import type { ShelfLine } from '@/core/shelf';
-import { showDate } from '../clock';
+import { type ShelfLine, isOverdue } from '@/core/shelf';
+import { dayAt, showDate, showPlainDay } from '../clock';
 import { Button } from '../button';
 import type { Asked } from './shelf-dialog';
 
 type Props = {
   lines: readonly ShelfLine[];
+  now: string;
   show: { locale: string; timeZone: string };
   onAsk: (asked: Asked) => void;
 };
 
 /** What was ordered and has not come, the next first. */
-export function IncomingList({ lines, show, onAsk }: Props) {
+export function IncomingList({ lines, now, show, onAsk }: Props) {
   const all = lines
     .flatMap((line) => line.incoming.map((incoming) => ({ line, incoming })))
     .sort((a, b) => (a.incoming.expected ?? '9').localeCompare(b.incoming.expected ?? '9'));
+  const today = dayAt(now, show);
   if (all.length === 0) return null;
   return (
     <section aria-labelledby="coming" className="mt-5">
@@ -31,10 +33,11 @@ export function IncomingList({ lines, show, onAsk }: Props) {
               {incoming.jobId && <span className="text-soft"> for {incoming.jobId}</span>}
             </span>
             <span className="min-w-56 flex-1 text-[0.875rem] text-soft">
-              {incoming.expected
-                ? `expected ${showDate(`${incoming.expected}T12:00:00Z`, show)}`
-                : 'no day said'}
-              , ordered {showDate(incoming.orderedAt, show)}
+              {isOverdue(incoming, today) && (
+                <b className="text-tight">Overdue: ask the seller, or order it elsewhere. </b>
+              )}
+              {incoming.expected ? `expected ${showPlainDay(incoming.expected, show)}` : 'no day said'},
+              ordered {showDate(incoming.orderedAt, show)}
               {incoming.seller && ` at ${incoming.seller}`}
             </span>
             <span className="ml-auto flex gap-1">

@@ -1,4 +1,4 @@
-const Sequencer = require('@jest/test-sequencer').default;
+import Sequencer from '@jest/test-sequencer';
 
 /** Files that take longest, in about the order of the seconds they took: begun last, one of them would keep a core waiting for another. */
 const longest = [
@@ -21,7 +21,7 @@ const longest = [
 ];
 
 /** All others come behind them, the largest file first, as Jest does by itself. */
-class LongestFirst extends Sequencer {
+export default class LongestFirst extends Sequencer {
   sort(tests) {
     const rank = ({ path }) => {
       const at = longest.findIndex((name) => path.endsWith(`/${name}.test.ts`));
@@ -30,5 +30,3 @@ class LongestFirst extends Sequencer {
     return super.sort(tests).sort((a, b) => rank(a) - rank(b));
   }
 }
-
-module.exports = LongestFirst;

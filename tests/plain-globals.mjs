@@ -1,11 +1,11 @@
-const vm = require('node:vm');
-const { TestEnvironment } = require('jest-environment-node');
+import vm from 'node:vm';
+import { TestEnvironment } from 'jest-environment-node';
 
 /**
  * The environment of Node for tests, with a global object of its own that is an ordinary one: by itself Jest puts a proxy before it, and
  * each `Math` or `Uint8Array` of an inner loop goes through that (Node, vm.constants.DONT_CONTEXTIFY). A Node that has none does as before.
  */
-class PlainGlobals extends TestEnvironment {
+export default class PlainGlobals extends TestEnvironment {
   constructor(config, context) {
     const { createContext } = vm;
     const plain = vm.constants?.DONT_CONTEXTIFY;
@@ -17,5 +17,3 @@ class PlainGlobals extends TestEnvironment {
     }
   }
 }
-
-module.exports = PlainGlobals;
