@@ -3,12 +3,15 @@ import { report } from './report.mjs';
 
 const levels = [1, 2, 3] as const;
 
-/** How far those who know nothing of a device get by what is offered alone, against chance, over all devices of the demo. */
+/** How far those who know nothing of a device get by what is offered alone, against chance, over all devices of the demo, with mistakes noted and without. */
 export function measurePractice(): boolean {
   const held = Object.entries(dumb).map(([name, guess]) => {
     const gains = levels.map((level) => {
-      const { right, chance } = share(guess, level);
-      return right / chance;
+      const gain = [false, true].map((mistaken) => {
+        const { right, chance } = share(guess, level, mistaken);
+        return right / chance;
+      });
+      return Math.max(...gain);
     });
     const most = Math.max(...gains);
     return report(

@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import type { FrameView } from '@/core/job-view';
 import type { DeviceProfile } from '@/core/device';
-import { StepRecord, practised } from '@/core/practice';
+import { Mistake, StepRecord, practised } from '@/core/practice';
 import { type Result, ok, refuse } from '@/core/result';
 import type { Sql } from './database';
 import { allProfiles, findProfile } from './devices';
@@ -16,6 +16,8 @@ export type PracticeView = {
   profiles: DeviceProfile[];
   /** What the one who works has practised, by device. */
   records: Record<string, StepRecord[]>;
+  /** What anybody picked at the wrong time, by device. */
+  mistakes: Record<string, Mistake[]>;
 };
 
 async function recordsOf(sql: Sql, initials: string): Promise<Record<string, StepRecord[]>> {
@@ -31,6 +33,28 @@ async function recordsOf(sql: Sql, initials: string): Promise<Record<string, Ste
   );
 }
 
+/** The mistakes that are looked back on, the most frequent. */
+const mostMistakes = 2000;
+
+async function mistakesOf(sql: Sql): Promise<Record<string, Mistake[]>> {
+  const rows = await sql.query<Mistake & { profileId: string }>(
+    `select profile_id as "profileId", instead_of as "insteadOf", picked, times from practice_mistake
+     order by times desc, profile_id, instead_of, picked limit ${mostMistakes}`,
+  );
+  const all: Record<string, Mistake[]> = {};
+  for (const { profileId, ...mistake } of rows) (all[profileId] ??= []).push(mistake);
+  return all;
+}
+
+async function keepMistakes(sql: Sql, profileId: string, wrong: readonly Wrong[]): Promise<void> {
+  for (const { insteadOf, picked } of wrong)
+    await sql.query(
+      `insert into practice_mistake (profile_id, instead_of, picked, times) values ($1, $2, $3, 1)
+       on conflict (profile_id, instead_of, picked) do update set times = practice_mistake.times + 1`,
+      [profileId, insteadOf, picked],
+    );
+}
+
 export async function practiceView(runtime: Runtime, asked: string | null = null): Promise<PracticeView> {
   const { database } = runtime;
   const working = await whoWorks(database, asked);
@@ -38,11 +62,19 @@ export async function practiceView(runtime: Runtime, asked: string | null = null
     frame: await frameView(runtime),
     profiles: await allProfiles(database),
     records: working ? await recordsOf(database, working) : {},
+    mistakes: await mistakesOf(database),
   };
 }
 
 const ids = z.array(z.string().max(60)).max(120);
-const PracticeForm = z.object({ profileId: z.string().max(60), remembered: ids, missed: ids });
+const Wrong = Mistake.omit({ times: true });
+type Wrong = z.infer<typeof Wrong>;
+const PracticeForm = z.object({
+  profileId: z.string().max(60),
+  remembered: ids,
+  missed: ids,
+  wrong: z.array(Wrong).max(400).default([]),
+});
 
 /** Keeps what a run came to, for the one who works. Faults: `form`, `nobody-working`, `not-found`. */
 export async function keepPractice(
@@ -53,7 +85,7 @@ export async function keepPractice(
 ): Promise<Result<StepRecord[]>> {
   const parsed = PracticeForm.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
-  const { profileId, remembered, missed } = parsed.data;
+  const { profileId, remembered, missed, wrong } = parsed.data;
   const keepOnce = async (sql: Sql): Promise<Result<StepRecord[]>> => {
     const working = await whoWorks(sql, asked);
     if (!working) return nobodyWorking();
@@ -71,6 +103,7 @@ export async function keepPractice(
        on conflict (initials, profile_id) do update set steps = excluded.steps`,
       [working, profileId, JSON.stringify(steps)],
     );
+    await keepMistakes(sql, profileId, wrong);
     return ok(steps);
   };
   const at = runtime.now().toISOString();

@@ -2,22 +2,36 @@
 import { useState } from 'react';
 import { newRequestId, post } from '@/app/call';
 import { Shell } from '@/app/shell';
-import type { StepRecord, Level } from '@/core/practice';
+import type { Level, Mistake, Practice, StepRecord } from '@/core/practice';
 import type { DeviceProfile } from '@/core/device';
 import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { PracticeBegin } from '@/ui/practice/practice-begin';
 import { PracticeRun } from '@/ui/practice/practice-run';
 
-type Props = { view: { frame: FrameView; profiles: DeviceProfile[]; records: Record<string, StepRecord[]> } };
+type Props = {
+  view: {
+    frame: FrameView;
+    profiles: DeviceProfile[];
+    records: Record<string, StepRecord[]>;
+    mistakes: Record<string, Mistake[]>;
+  };
+};
 
 /** Could I do it without help? A device and a level, then the run; what it came to is kept for the one who works. */
 export function PracticeScreen({ view }: Props) {
   const [records, setRecords] = useState(view.records);
   const [run, setRun] = useState<{ profile: DeviceProfile; level: Level; number: number } | null>(null);
   const [fault, setFault] = useState<Fault | null>(null);
-  const keep = async (profileId: string, remembered: string[], missed: string[]) => {
-    const kept = await post<StepRecord[]>('/api/practice', { profileId, remembered, missed }, newRequestId());
+  const keep = async (
+    profileId: string,
+    remembered: string[],
+    missed: string[],
+    picked: Practice['wrong'],
+  ) => {
+    const wrong = picked.map(({ insteadOf, picked: id }) => ({ insteadOf, picked: id }));
+    const run = { profileId, remembered, missed, wrong };
+    const kept = await post<StepRecord[]>('/api/practice', run, newRequestId());
     setFault(kept.ok ? null : kept.fault);
     if (kept.ok) setRecords((before) => ({ ...before, [profileId]: kept.value }));
   };
@@ -36,7 +50,8 @@ export function PracticeScreen({ view }: Props) {
           level={run.level}
           fault={fault}
           singleKeys={view.frame.settings.singleKeys}
-          onKeep={(remembered, missed) => void keep(run.profile.id, remembered, missed)}
+          mistakes={view.mistakes[run.profile.id]}
+          onKeep={(remembered, missed, wrong) => void keep(run.profile.id, remembered, missed, wrong)}
           onLeave={() => setRun(null)}
           onAgain={() => setRun({ ...run, number: run.number + 1 })}
         />

@@ -1,8 +1,15 @@
 import * as z from 'zod';
 import { isRecording, lastStepOf, said, stopsOfStep } from '../job';
 import { type Result, ok, refuse } from '../result';
-import { type Recording, RecordedAct, nextRecordedId, procedureOfRecording } from '../teach';
-import { type HandStep, factValue, wayIn } from '../work';
+import {
+  GoesFirst,
+  type Recording,
+  RecordedAct,
+  nextRecordedId,
+  procedureOfRecording,
+  undoneInReverse,
+} from '../teach';
+import { type HandStep, factValue, procedureFaults, wayIn } from '../work';
 import { type Asked, personAct } from './record';
 
 /** What is done while a device is opened that nobody has written down. */
@@ -83,7 +90,7 @@ export const recordUndo = personAct(z.object({ kind: z.literal('record-undo') })
       return refuse('swapped', 'Steps after the recording are done.', 'Take those back first.');
     if (recording.ended)
       return said(
-        { ...job, recording: { ...recording, ended: false } },
+        { ...job, recording: { acts: recording.acts, ended: false } },
         'record-end',
         'The recording goes on.',
       );
@@ -99,10 +106,47 @@ export const recordUndo = personAct(z.object({ kind: z.literal('record-undo') })
   },
 });
 
-export const recordEnd = personAct(z.object({ kind: z.literal('record-end') }), {
+const endSchema = z.object({
+  kind: z.literal('record-end'),
+  /** What goes back in another order than it came off. */
+  order: z.array(GoesFirst).max(40).optional(),
+});
+
+/** Only acts that are undone have a place in the way back, each one place; none before itself. */
+function orderStands({
+  state: { job },
+  context,
+  act: { order = [] },
+}: Asked<z.infer<typeof endSchema>>): Result<null> {
+  if (order.length === 0) return ok(null);
+  const undone = new Set(undoneInReverse(job.recording ?? { acts: [] }).map(({ id }) => id));
+  const isPlaced = order.every(({ id, before }) => id !== before && undone.has(id) && undone.has(before));
+  if (isPlaced && new Set(order.map(({ id }) => id)).size === order.length) {
+    // A way back that cannot be gone is told now, and not when the device lies open.
+    const { power } = context.profile.procedure;
+    const recording = { acts: job.recording?.acts ?? [] };
+    const plain = procedureFaults(procedureOfRecording(recording, power)).map(({ message }) => message);
+    const [fault] = procedureFaults(procedureOfRecording({ ...recording, order }, power)).filter(
+      ({ message }) => !plain.includes(message),
+    );
+    return fault
+      ? refuse('order', `In that order ${fault.message}.`, 'Leave that one in its turn.')
+      : ok(null);
+  }
+  return refuse(
+    'order',
+    'That is no order of what goes back.',
+    'Say of each act once before which other one it goes back.',
+  );
+}
+
+export const recordEnd = personAct(endSchema, {
   words: 'say that the way in is recorded',
   afterHandOver: false,
-  needs: isBeingRecorded,
+  needs(asked) {
+    const may = isBeingRecorded(asked);
+    return may.ok ? orderStands(asked) : may;
+  },
   stops: [],
   permit: ({ state: { job, facts } }) =>
     job.takeIn.oldDrive === null || factValue(facts, 'drive.inserted') === false
@@ -112,9 +156,12 @@ export const recordEnd = personAct(z.object({ kind: z.literal('record-end') }), 
           'The old drive is still in the device.',
           'Record that it was drawn, then end the recording.',
         ),
-  decide: ({ state: { job } }) =>
+  decide: ({ state: { job }, act: { order = [] } }) =>
     said(
-      { ...job, recording: { acts: job.recording?.acts ?? [], ended: true } },
+      {
+        ...job,
+        recording: { acts: job.recording?.acts ?? [], ended: true, ...(order.length > 0 && { order }) },
+      },
       'record-end',
       `The way in is recorded: ${job.recording?.acts.length ?? 0} acts. The way back is made from it.`,
     ),

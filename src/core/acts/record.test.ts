@@ -1,8 +1,15 @@
 import { type JobAct } from '.';
 import { isRecording, nextStep, profileOfJob, stationStatesOf } from '../job';
-import { procedureFaults, screwsOut, screwLedger } from '../work';
+import { allSteps, procedureFaults, screwsOut, screwLedger } from '../work';
 import { DeviceProfile } from '../device';
-import { RecordedAct, Sketch, procedureOfRecording, profileOfRecording, profileOfSketch } from '../teach';
+import {
+  RecordedAct,
+  Sketch,
+  procedureOfRecording,
+  profileOfRecording,
+  profileOfSketch,
+  undoneInReverse,
+} from '../teach';
 import { Bench, choose, dock, proof, takeIn } from './bench.test.data';
 
 const device = DeviceProfile.parse(
@@ -186,4 +193,35 @@ it.each([
   ['a wait without minutes', { what: 'wait', of: '' }, 'waitMinutes'],
 ])('%s is refused at its field', (_, recordedAct, field) => {
   expect(RecordedAct.safeParse(recordedAct).error?.issues.map(({ path }) => path[0])).toContain(field);
+});
+
+it('what goes back in another order is asked at the end, and kept by the way back', () => {
+  const bench = recorded();
+  const { recording } = bench.state.job;
+  const back = undoneInReverse(recording!);
+  const [last, middle, first] = [back[0]!, back[1]!, back.at(-1)!];
+  const end = (order: { id: string; before: string }[]) => bench.do({ kind: 'record-end', order });
+  // Before itself, before what is not undone, or at two places at once: no order.
+  const drawn = recording!.acts.find(({ act: { what } }) => what === 'draw')!;
+  expect(end([{ id: last.id, before: last.id }])).toBe('order');
+  expect(end([{ id: last.id, before: drawn.id }])).toBe('order');
+  expect(end([{ id: 'r99', before: last.id }])).toBe('order');
+  expect(
+    end([
+      { id: first.id, before: last.id },
+      { id: first.id, before: middle.id },
+    ]),
+  ).toBe('order');
+  expect(end([{ id: first.id, before: last.id }])).toBe('ok');
+  const closing = () =>
+    allSteps(procedureOfRecording(bench.state.job.recording!, 'cell'), {})
+      .filter(({ station }) => station === 'close')
+      .map(({ title }) => title);
+  const moved = closing();
+  // Taken back, the order is asked anew: plain reversal.
+  bench.do({ kind: 'record-undo' });
+  expect(bench.state.job.recording!.order).toBeUndefined();
+  expect(end([])).toBe('ok');
+  const plain = closing();
+  expect(moved).toEqual([plain.at(-1), ...plain.slice(0, -1)]);
 });

@@ -1,9 +1,9 @@
 import { profiles } from '../fit/demo.test.data';
-import { type Practice, beginPractice, choicesAt, pick } from '.';
+import { type Mistake, type Practice, beginPractice, choicesAt, pick } from '.';
 import type { HandStep } from '../work';
 
 /** A small fast generator (mulberry32): the same seed makes the same runs. */
-function generator(seed: number) {
+export function generator(seed: number) {
   let state = seed >>> 0;
   return () => {
     state = (state + 0x6d2b79f5) >>> 0;
@@ -34,17 +34,28 @@ export const dumb: Record<string, Guesser> = {
   'the longest title': (choices) => choices.map(({ title }) => title.length),
 };
 
+/** Two later steps that people picked at each place, some far more often than others. */
+const mistakesIn = ({ steps }: Practice, random: () => number): Mistake[] =>
+  steps.flatMap(({ id }, at) => {
+    const later = steps.slice(at + 1);
+    return [0, 1].flatMap(() => {
+      const picked = later[Math.floor(random() * later.length)];
+      return picked ? [{ insteadOf: id, picked: picked.id, times: 1 + Math.floor(random() * 9) }] : [];
+    });
+  });
+
 /** How often a guesser is right, and how often chance is, over runs of every device. */
-export function share(guess: Guesser, level: 1 | 2 | 3) {
+export function share(guess: Guesser, level: 1 | 2 | 3, mistaken = false) {
   let [right, chance, rounds] = [0, 0, 0];
   for (const { procedure } of profiles)
     for (let run = 0; run < 20; run += 1) {
       const random = generator(run + 1);
       const offered = new Map<string, number>();
       let practice = beginPractice(procedure, level);
+      const mistakes = mistaken ? mistakesIn(practice, generator(7 * run + 3)) : [];
       while (practice.at < practice.steps.length) {
         const next = practice.steps[practice.at]!;
-        const choices = choicesAt(practice, random);
+        const choices = choicesAt(practice, random, mistakes);
         const scores = guess(choices, practice, offered);
         const most = Math.max(...scores);
         const best = choices.filter((_, i) => scores[i] === most);

@@ -5,6 +5,8 @@ it.each(
     ([1, 2, 3] as const).map((level) => [name, level, guess] as const),
   ),
 )('who picks %s gains nothing over chance (level %s)', (_name, level, guess) => {
-  const { right, chance } = share(guess, level);
-  expect(right).toBeLessThan(chance * 1.1);
+  for (const mistaken of [false, true]) {
+    const { right, chance } = share(guess, level, mistaken);
+    expect(right).toBeLessThan(chance * 1.1);
+  }
 });

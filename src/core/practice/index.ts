@@ -10,6 +10,7 @@ export {
   variantWords,
 } from './practice';
 export type { Level, Practice, Score } from './practice';
+export { Mistake } from './mistakes';
 export { bowlTest, checkBowl } from './bowl-test';
 export type { BowlTest } from './bowl-test';
 export { StepRecord, due, practised, spacingRule } from './spacing';

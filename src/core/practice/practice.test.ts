@@ -15,8 +15,11 @@ import {
   pick,
   practised,
   scoreOf,
+  type Mistake,
   variantWords,
 } from '.';
+import { generator } from './guessers.test.data';
+import { drawMistake } from './mistakes';
 
 const devices = join(__dirname, '../../../demo/devices');
 const profiles = readdirSync(devices).map((name) =>
@@ -136,4 +139,41 @@ it('what may be done at the same time is no wrong pick', () => {
   expect(choicesAt(waits, half).map(({ id }) => id)).not.toContain('labels');
   const picked = pick(waits, 'labels');
   expect([picked.right, picked.practice.steps[picked.practice.at]!.id]).toEqual([true, 'wait']);
+});
+
+describe('what people really picked', () => {
+  const { procedure } = profiles[0]!;
+  const practice = beginPractice(procedure, 1);
+  const [next, ...later] = practice.steps;
+  const offeredBy = (mistakes: Mistake[]) =>
+    Array.from({ length: 60 }, (_, n) => choicesAt(practice, generator(n), mistakes).map(({ id }) => id));
+
+  it('is offered there each time, and nothing that was picked elsewhere', () => {
+    const plain = offeredBy([]);
+    const rare = later.find(
+      ({ id, title }) => title !== next!.title && plain.filter((ids) => ids.includes(id)).length < 40,
+    )!;
+    const here = { insteadOf: next!.id, picked: rare.id, times: 3 };
+    for (const ids of offeredBy([here])) expect(ids).toEqual(expect.arrayContaining([next!.id, rare.id]));
+    expect(offeredBy([{ ...here, insteadOf: rare.id }])).toEqual(plain);
+    // What is done already, or unknown, is not offered.
+    for (const ids of offeredBy([{ ...here, picked: 'no-such-step' }]))
+      expect(ids).not.toContain('no-such-step');
+  });
+
+  it('is drawn by how often it was picked', () => {
+    const drawn = (random: number) =>
+      drawMistake(
+        [
+          { insteadOf: 'a', picked: 'b', times: 3 },
+          { insteadOf: 'a', picked: 'c', times: 1 },
+          { insteadOf: 'x', picked: 'd', times: 9 },
+        ],
+        'a',
+        [{ id: 'b' }, { id: 'c' }, { id: 'd' }],
+        () => random,
+      )?.id;
+    expect([0, 0.74, 0.76, 0.999].map(drawn)).toEqual(['b', 'b', 'c', 'c']);
+    expect(drawMistake([], 'a', [{ id: 'b' }], () => 0)).toBeNull();
+  });
 });

@@ -14,6 +14,8 @@ import {
   variantsOf,
 } from '../work';
 
+import { type Mistake, drawMistake } from './mistakes';
+
 export const levels = [
   { level: 1, words: 'With a hand', choices: 3 },
   { level: 2, words: 'As at the bench', choices: 4 },
@@ -80,10 +82,14 @@ const shared = (a: Set<string>, b: Set<string>): number => [...a].filter((word) 
 
 /**
  * The next step among others, shuffled. Every later step is offered as often as every other one, so that who picks what was offered most
- * often, or least, gains nothing; where the right one has words of the step before, others that have them too come first. `random`
- * gives 0 up to 1.
+ * often, or least, gains nothing; where the right one has words of the step before, others that have them too come first. One of them is
+ * what people really picked here, where anybody did. `random` gives 0 up to 1.
  */
-export function choicesAt(practice: Practice, random: () => number): HandStep[] {
+export function choicesAt(
+  practice: Practice,
+  random: () => number,
+  mistakes: readonly Mistake[] = [],
+): HandStep[] {
   const { steps, at, level } = practice;
   const next = steps[at];
   if (!next) return [];
@@ -99,7 +105,9 @@ export function choicesAt(practice: Practice, random: () => number): HandStep[] 
   const wanted = alike(next);
   const decoys = wanted > 0 ? plain.filter((step) => alike(step) >= wanted) : [];
   const count = levels.find((one) => one.level === level)!.choices;
-  const others = [...new Set([...decoys, ...plain])].slice(0, count - 1);
+  // What was picked is offered only where it gives nothing away: with the words of the step before where the right one has them.
+  const real = drawMistake(mistakes, next.id, wanted > 0 ? decoys : plain, random);
+  const others = [...new Set([...(real ? [real] : []), ...decoys, ...plain])].slice(0, count - 1);
   return shuffled([next, ...others], random);
 }
 

@@ -13,9 +13,10 @@ export {
   nothingRecorded,
   recordedKinds,
   recordedParts,
+  GoesFirst,
 } from './recorded-act';
 export type { Recorded, RecordedKind, RecordedPart } from './recorded-act';
-export { isUnwritten, procedureOfRecording, profileOfRecording } from './recording';
+export { isUnwritten, procedureOfRecording, profileOfRecording, undoneInReverse } from './recording';
 export { recordedWords } from './recorded-words';
 export { timesOf, withTimes } from './step-times';
 export type { TimedStep } from './step-times';

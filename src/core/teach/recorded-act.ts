@@ -73,8 +73,16 @@ export const Recorded = z.object({
 });
 export type Recorded = z.infer<typeof Recorded>;
 
-/** What a job recorded while its device was opened, and whether it is through. */
-export const Recording = z.object({ acts: z.array(Recorded).max(40), ended: z.boolean() });
+/** On the way back this one is undone right before that one, where plain reversal would do it at another time. */
+export const GoesFirst = z.object({ id: Recorded.shape.id, before: Recorded.shape.id });
+export type GoesFirst = z.infer<typeof GoesFirst>;
+
+/** What a job recorded while its device was opened, whether it is through, and what goes back in another order. */
+export const Recording = z.object({
+  acts: z.array(Recorded).max(40),
+  ended: z.boolean(),
+  order: z.array(GoesFirst).max(40).optional(),
+});
 export type Recording = z.infer<typeof Recording>;
 
 export const nothingRecorded: Recording = Object.freeze({ acts: [], ended: false });

@@ -181,12 +181,20 @@ function swapOf(acts: readonly Recorded[]): Swap[] {
   ];
 }
 
+/** The way back of an act, at its place in the order. */
+const inOrder = <Change extends Pick<Open, 'back'>>(change: Change, before: string | null): Change =>
+  'none' in change.back ? change : { ...change, back: { ...change.back, before } };
+
+/** Recorded acts that have a way back, in the order in which plain reversal undoes them. */
+export const undoneInReverse = ({ acts }: Pick<Recording, 'acts'>): Recorded[] =>
+  acts.filter((one) => !('none' in changeOf(one, 1).back)).toReversed();
+
 /**
  * The procedure that a recording comes to: its acts as the way in, the way back made from them, and the swap that every drive has.
  * `power` is what the profile takes to be inside, until somebody looked; `minutes` are those that acts took, by id.
  */
 export function procedureOfRecording(
-  { acts }: Pick<Recording, 'acts'>,
+  { acts, order = [] }: Pick<Recording, 'acts' | 'order'>,
   power: Procedure['power'],
   minutes: Readonly<Partial<Record<string, number>>> = {},
 ): Procedure {
@@ -223,7 +231,7 @@ export function procedureOfRecording(
         title: recordedWords(recorded.act).slice(0, 120),
         how: howOf(recorded.act),
         minutes: taken,
-        ...changeOf(recorded, taken),
+        ...inOrder(changeOf(recorded, taken), order.find(({ id }) => id === recorded.id)?.before ?? null),
       };
     }),
     swap: swapOf(acts),
@@ -241,7 +249,7 @@ const feeds = {
  */
 export function profileOfRecording(
   profile: DeviceProfile,
-  recording: Pick<Recording, 'acts'>,
+  recording: Pick<Recording, 'acts' | 'order'>,
   minutes: Readonly<Partial<Record<string, number>>> = {},
 ): DeviceProfile {
   const procedure = procedureOfRecording(recording, profile.procedure.power, minutes);

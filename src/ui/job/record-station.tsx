@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { chargeLimitOf } from '@/core/job';
-import { type RecordedAct, type RecordedKind, recordedWords } from '@/core/teach';
+import { type GoesFirst, type RecordedAct, type RecordedKind, recordedWords } from '@/core/teach';
 import { factValue, holdOn } from '@/core/work';
 import { Button } from '../button';
 import { MainAction } from '../main-action';
@@ -17,6 +17,7 @@ import { type KindButton, before, drawing, isAtOnce, none, opening } from './rec
 import { SafeToTouch } from './safe-to-touch';
 import { StationCautions } from './station-cautions';
 import type { StationProps } from './station-props';
+import { WayBackOrder } from './way-back-order';
 
 const bare = (what: RecordedKind): RecordedAct => ({
   what,
@@ -34,6 +35,7 @@ const bare = (what: RecordedKind): RecordedAct => ({
 /** Nobody has written down how this device is opened: what the hands do is recorded, one key an act, and the way back made from it. */
 export function RecordStation({ view, act, busy, openNote }: StationProps) {
   const [kind, setKind] = useState<KindButton | null>(null);
+  const [order, setOrder] = useState<GoesFirst[]>([]);
   useWakeLock();
   const { job, facts } = view;
   const acts = job.recording?.acts ?? [];
@@ -44,7 +46,7 @@ export function RecordStation({ view, act, busy, openNote }: StationProps) {
   };
   const press = (button: KindButton) => () =>
     isAtOnce(button.kind) ? void record(bare(button.kind)) : setKind(button);
-  const end = isDrawn || job.takeIn.oldDrive === null ? () => void act({ kind: 'record-end' }) : null;
+  const end = isDrawn || job.takeIn.oldDrive === null ? () => void act({ kind: 'record-end', order }) : null;
   const undo = acts.length > 0 ? () => void act({ kind: 'record-undo' }) : undefined;
   const power = view.profile.procedure.power;
   const buttons = [
@@ -119,6 +121,7 @@ export function RecordStation({ view, act, busy, openNote }: StationProps) {
         </section>
       )}
       <SafeToTouch view={view} />
+      {end && job.recording && <WayBackOrder recording={job.recording} order={order} onOrder={setOrder} />}
       <section className="rounded-2xl border bg-surface px-4 py-3">
         <h2 className="text-[1.0625rem]">Recorded</h2>
         {acts.length === 0 ? (

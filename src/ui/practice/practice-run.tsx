@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import type { DeviceProfile } from '@/core/device';
 import {
   type Level,
+  type Mistake,
   type Practice,
   anyVariant,
   ask,
@@ -31,7 +32,9 @@ type Props = {
   level: Level;
   fault: Fault | null;
   singleKeys: boolean;
-  onKeep: (remembered: string[], missed: string[]) => void;
+  /** What people picked at the wrong time on this device. */
+  mistakes?: readonly Mistake[];
+  onKeep: (remembered: string[], missed: string[], wrong: Practice['wrong']) => void;
   onLeave: () => void;
   onAgain: () => void;
 };
@@ -46,14 +49,23 @@ function ledgerNow({ steps, at, procedure }: Practice) {
 }
 
 /** The next step among plausible ones; a wrong one shows what would come of it. Then the hidden fault, the blank bowl, the score. */
-export function PracticeRun({ profile, level, fault, singleKeys, onKeep, onLeave, onAgain }: Props) {
+export function PracticeRun({
+  profile,
+  level,
+  fault,
+  singleKeys,
+  mistakes,
+  onKeep,
+  onLeave,
+  onAgain,
+}: Props) {
   const [variant] = useState(() => anyVariant(profile.procedure, Math.random));
   const [practice, setPractice] = useState(() => beginPractice(profile.procedure, level, variant));
   const [said, setSaid] = useState<{ title: string; consequence: string } | null>(null);
   const [stage, setStage] = useState<'hands' | 'fault' | 'bowl' | 'score'>('hands');
   const [begunMs] = useState(() => Date.now());
   // Drawn anew for each step, and not for each picking: what was wrong stays where it was.
-  const choices = useMemo(() => choicesAt(practice, Math.random), [practice.at]); // eslint-disable-line react-hooks/exhaustive-deps
+  const choices = useMemo(() => choicesAt(practice, Math.random, mistakes), [practice.at]); // eslint-disable-line react-hooks/exhaustive-deps
   const next = practice.steps[practice.at];
   const asked = next && practice.asked.includes(next.id);
   const choose = (id: string, title: string) => {
@@ -66,6 +78,7 @@ export function PracticeRun({ profile, level, fault, singleKeys, onKeep, onLeave
     onKeep(
       picked.practice.steps.map((one) => one.id).filter((one) => !missed.includes(one)),
       missed,
+      picked.practice.wrong,
     );
     setStage('fault');
   };
