@@ -1,5 +1,6 @@
 import { execFileSync, spawn } from 'node:child_process';
 import {
+  appendFileSync,
   cpSync,
   existsSync,
   mkdirSync,
@@ -13,7 +14,7 @@ import {
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { holderOf } from '@/files';
-import { type App, act, call, endApp, freePort, seededFolder, startApp, view } from './app';
+import { type App, act, call, endApp, freePort, seededFolder, startApp, until, view } from './app';
 import { cannotMount } from './small-disk';
 
 jest.setTimeout(420_000);
@@ -143,6 +144,7 @@ it('a folder with other things in it is left alone', async () => {
     const folder = join(disk, 'data');
     cpSync(await seededFolder(), folder, { recursive: true });
     const app = await startApp({ folder });
+    apps.push(app);
     const free = () => {
       const { bavail, bsize } = statfsSync(disk);
       return bavail * bsize;
@@ -150,10 +152,25 @@ it('a folder with other things in it is left alone', async () => {
     const note = (text: string) => act(app, 'Q-0412', { kind: 'note', text });
     const lines = async () => (await view(app, 'Q-0412')).history.length;
     expect(await note('while there is room')).toBe('ok');
-    const before = await lines();
     const filler = join(disk, 'filler');
-    // So little that not even the next segment of the database's log fits.
-    writeFileSync(filler, Buffer.alloc(free() - 2_000_000));
+    // So little is left that not even the next segment of the database's log fits; what it writes beside this is no fault.
+    const fill = () => {
+      for (let more = free() - 2_000_000; more > 0; more = free() - 2_000_000)
+        try {
+          appendFileSync(filler, Buffer.alloc(Math.min(more, 2 ** 20)));
+        } catch (error) {
+          if ((error as NodeJS.ErrnoException).code !== 'ENOSPC') throw error;
+          return;
+        }
+    };
+    await until(
+      async () => {
+        fill();
+        return note('as it fills');
+      },
+      (answer) => answer === 'disk-full',
+    );
+    const before = await lines();
     for (let i = 0; i < 3; i += 1) expect(await note('when it is full')).toBe('disk-full');
     expect(
       await call(app, '/api/parts/import', { kind: 'pad', format: 'json', text: '[{}]', commit: true }),

@@ -1,7 +1,8 @@
 import type { DeviceProfile } from '../device';
 import { writesItself } from '../route';
 import type { Job } from './job';
-import { devicePace, networkGoneSince } from './power-run';
+import { networkGoneSince } from './network-loss';
+import { devicePace } from './power-run';
 
 /** Until when a device that is on works alone, as it usually does, and from when on one should worry; ISO 8601. */
 export type BusyUntil = { usual: string; worry: string };

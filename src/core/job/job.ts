@@ -17,7 +17,7 @@ import { OldDriveAfter } from '../old-drive';
 import { Placed, PlacementQuestion } from '../placement';
 import { Outcome } from './outcome';
 import { PowerRun } from './power-run';
-import { ChargeSeen } from './charge-drain';
+import { ChargeSeen } from './charge-seen';
 import { SeenAtPower } from './seen-at-power';
 import { Sheet } from '../sheet';
 import { Recording, isUnwritten, nothingRecorded } from '../teach';

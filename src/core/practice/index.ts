@@ -10,7 +10,7 @@ export {
   variantWords,
 } from './practice';
 export type { Level, Practice, Score } from './practice';
-export { Mistake } from './mistakes';
+export { Mistake } from './mistake-schema';
 export { bowlTest, checkBowl } from './bowl-test';
 export type { BowlTest } from './bowl-test';
 export { StepRecord, due, practised, spacingRule } from './spacing';

@@ -1,12 +1,4 @@
-import * as z from 'zod';
-
-/** A step that people picked where another one was next, and how often. */
-export const Mistake = z.object({
-  insteadOf: z.string().min(1).max(60),
-  picked: z.string().min(1).max(60),
-  times: z.int().positive(),
-});
-export type Mistake = z.infer<typeof Mistake>;
+import type { Mistake } from './mistake-schema';
 
 /**
  * One of the steps that were really picked here, drawn by how often each was; null where none of those that may be offered was. `random`

@@ -14,7 +14,8 @@ import {
   variantsOf,
 } from '../work';
 
-import { type Mistake, drawMistake } from './mistakes';
+import type { Mistake } from './mistake-schema';
+import { drawMistake } from './mistakes';
 
 export const levels = [
   { level: 1, words: 'With a hand', choices: 3 },

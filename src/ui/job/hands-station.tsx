@@ -124,6 +124,8 @@ export function HandsStation({
             busy={busy}
             limitPercent={chargeLimitOf(view.profile, view.job)}
             onDock={view.job.dock !== null}
+            chargeSeen={view.job.chargeSeen}
+            now={view.frame.now}
           />
         </HoldNotice>
       )}

@@ -1,8 +1,8 @@
 'use client';
 import { useState } from 'react';
-import type { observable } from '@/core/job';
+import { type Job, type observable, chargeRunsDown } from '@/core/job';
 import type { Hold } from '@/core/work';
-import { parseDecimal } from '@/core/units';
+import { parseDecimal, showDuration } from '@/core/units';
 import { Button } from '../button';
 import { Field } from '../field';
 import type { StationProps } from './station-props';
@@ -14,10 +14,13 @@ type Props = {
   limitPercent: number;
   /** Whether both drives lie on the dock, so that a copy can be read back or looked into. */
   onDock?: boolean;
+  /** Of a charge: how it was read, and what time it is; without them nobody can tell how long it takes. */
+  chargeSeen?: Job['chargeSeen'];
+  now?: string;
 };
 
 /** The act that lifts a hold, where looking or reading is enough. */
-export function HoldRemedy({ hold, act, busy, limitPercent, onDock = false }: Props) {
+export function HoldRemedy({ hold, act, busy, limitPercent, onDock = false, chargeSeen, now }: Props) {
   const [charge, setCharge] = useState('');
   const observe = (fact: (typeof observable)[number], value: boolean, words: string) => (
     <Button disabled={busy} onClick={() => void act({ kind: 'observe', fact, value })}>
@@ -94,12 +97,25 @@ export function HoldRemedy({ hold, act, busy, limitPercent, onDock = false }: Pr
           <Button type="submit" disabled={busy || charge === '' || wrong}>
             Enter it
           </Button>
+          {chargeSeen && chargeSeen.length > 0 && now && (
+            <p className="basis-full text-[0.875rem]">
+              {drainWords(chargeRunsDown(chargeSeen, limitPercent, now), limitPercent)}
+            </p>
+          )}
         </form>
       );
     }
     default:
       return null;
   }
+}
+
+/** How long a charge still runs down, by the last readings; what makes it known where it is not. */
+function drainWords(left: ReturnType<typeof chargeRunsDown>, limitPercent: number): string {
+  if (!left) return 'Enter it again in a quarter of an hour or later: two readings tell how long it still takes.';
+  if (left.middle === 0) return `By the last readings it should be below ${limitPercent} % by now.`;
+  const [least, middle, most] = [left.least, left.middle, left.most].map((minutes) => showDuration(minutes * 60));
+  return `By the last readings it is below ${limitPercent} % in about ${middle} (${least} to ${most}).`;
 }
 
 /** Where what must be kept lies, and how somebody looked whether it is there: the one without the other is a hope. */

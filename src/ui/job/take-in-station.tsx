@@ -150,7 +150,14 @@ export function TakeInStation({ view, askParts, act, busy, openNote, removePhoto
       )}
       {early.map((hold) => (
         <HoldNotice key={hold.code} hold={hold}>
-          <HoldRemedy hold={hold} act={act} busy={busy} limitPercent={chargeLimitOf(profile, job)} />
+          <HoldRemedy
+            hold={hold}
+            act={act}
+            busy={busy}
+            limitPercent={chargeLimitOf(profile, job)}
+            chargeSeen={job.chargeSeen}
+            now={view.frame.now}
+          />
           {hold.code === 'guarantee' && <OverrideForm hold={hold} act={act} busy={busy} />}
         </HoldNotice>
       ))}
