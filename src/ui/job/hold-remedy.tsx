@@ -112,9 +112,12 @@ export function HoldRemedy({ hold, act, busy, limitPercent, onDock = false, char
 
 /** How long a charge still runs down, by the last readings; what makes it known where it is not. */
 function drainWords(left: ReturnType<typeof chargeRunsDown>, limitPercent: number): string {
-  if (!left) return 'Enter it again in a quarter of an hour or later: two readings tell how long it still takes.';
+  if (!left)
+    return 'Enter it again in a quarter of an hour or later: two readings tell how long it still takes.';
   if (left.middle === 0) return `By the last readings it should be below ${limitPercent} % by now.`;
-  const [least, middle, most] = [left.least, left.middle, left.most].map((minutes) => showDuration(minutes * 60));
+  const [least, middle, most] = [left.least, left.middle, left.most].map((minutes) =>
+    showDuration(minutes * 60),
+  );
   return `By the last readings it is below ${limitPercent} % in about ${middle} (${least} to ${most}).`;
 }
 

@@ -17,15 +17,12 @@ const acts = [
 
 it('asks of each act that is undone before which it goes back, in the order of plain reversal', () => {
   let order: GoesFirst[] = [];
-  const show = () => (
-    <WayBackOrder recording={{ acts }} order={order} onOrder={(next) => (order = next)} />
-  );
+  const show = () => <WayBackOrder recording={{ acts }} order={order} onOrder={(next) => (order = next)} />;
   const { rerender } = render(show());
   // What stays out, and what nothing undoes, has no place.
-  expect(screen.getAllByRole('combobox').map((one) => (one as HTMLSelectElement).labels![0]!.textContent)).toEqual([
-    expect.stringContaining('battery'),
-    expect.stringContaining('back cover'),
-  ]);
+  expect(
+    screen.getAllByRole('combobox').map((one) => (one as HTMLSelectElement).labels![0]!.textContent),
+  ).toEqual([expect.stringContaining('battery'), expect.stringContaining('back cover')]);
   fireEvent.change(screen.getByLabelText(/back cover/u), { target: { value: 'r3' } });
   expect(order).toEqual([{ id: 'r2', before: 'r3' }]);
   rerender(show());
