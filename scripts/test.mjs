@@ -24,6 +24,7 @@ const runBeside = (command, args) =>
     child.on('exit', (code) => resolve(code === 0));
   });
 
+let scratchFolder = null;
 /**
  * Where tests keep their workshops and drives: in memory where there is plenty, so that a slow disk makes none of them wait. What outlasts
  * a power cut is shown on file systems of their own, which they lay out themselves.
@@ -34,7 +35,7 @@ function scratch() {
   const { bavail, bsize } = statfsSync(memory);
   if (bavail * bsize < wantedBytes) return {};
   const folder = mkdtempSync(join(memory, 'jicara-tests-'));
-  process.on('exit', () => rmSync(folder, { recursive: true, force: true }));
+  scratchFolder = folder;
   return { TMPDIR: folder };
 }
 
@@ -45,6 +46,11 @@ function check(name, done) {
 }
 
 function close() {
+  try {
+    if (scratchFolder) rmSync(scratchFolder, { recursive: true, force: true });
+  } catch {
+    console.log(`${scratchFolder} could not be taken away: something is still mounted or open there.`);
+  }
   console.log(`\n${passed} passed, ${failed} failed`);
   process.exit(failed === 0 ? 0 : 1);
 }
