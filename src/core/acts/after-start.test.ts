@@ -1,6 +1,6 @@
 import heronData from '../../../demo/devices/braskit-heron.json';
 import { DeviceProfile } from '../device';
-import { busyUntil, proveMargins, retriesTaken, standsAgainst } from '../job';
+import { busyUntil, deviceSeconds, proveMargins, retriesTaken, standsAgainst } from '../job';
 import { benchCard } from '../job-view';
 import { Bench, takeIn } from './bench.test.data';
 
@@ -92,12 +92,15 @@ it('a network that went stops the time, and how the device goes on says when to 
   expect(at('08:10:00', { kind: 'network-gone' })).toBe('ok');
   expect(at('08:11:00', { kind: 'network-gone' })).toBe('gone-already');
   expect(busyUntil(bench.state.job, heron)).toBeNull();
+  const ran = (clock: string) => deviceSeconds(bench.state.job.power!, new Date(`2026-11-24T${clock}.000Z`));
+  expect([ran('08:10:00'), ran('08:20:00')]).toEqual([600, 600]);
   expect(
     benchCard(bench.state, { ...bench.context, cases: [], source: null }, { kind: 'none' }),
   ).toMatchObject({ column: 'hands', next: expect.stringMatching(/^The network is gone/u) });
   const comesAt = () =>
     (Date.parse(busyUntil(bench.state.job, heron)!.usual) - Date.parse('2026-11-24T08:00:00.000Z')) / 1000;
   expect(at('08:25:00', back('where-it-was'))).toBe('ok');
+  expect([ran('08:25:00'), ran('08:26:00')]).toEqual([600, 660]);
   expect(comesAt()).toBe(usualS + 15 * 60);
   at('08:30:00', { kind: 'network-gone' });
   at('08:40:00', back('where-it-was'));

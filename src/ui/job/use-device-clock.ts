@@ -1,5 +1,6 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
+import { networkGoneSince } from '@/core/job';
 import type { StationProps } from './station-props';
 
 const tickMs = 250;
@@ -15,7 +16,8 @@ export function useDeviceClock({ view, look }: Pick<StationProps, 'view' | 'look
   useEffect(() => {
     looked.current = look;
   });
-  const pace = job.power?.pace ?? null;
+  // While the network that it needs is gone, its time stands still.
+  const pace = networkGoneSince(job.power) === null ? (job.power?.pace ?? null) : 0;
   const changesAtS = device?.changesAtS ?? null;
   // It came to something while nobody looked: the page was closed, or is new.
   const isNews = device !== null && device.code !== null && job.lastStart === null;
