@@ -53,6 +53,8 @@ const { projects } = await base();
 const [unit] = projects;
 export default {
   ...unit,
+  // Stryker wraps an environment of its own around it, and knows none that is a module of the project.
+  testEnvironment: 'node',
   rootDir: process.cwd(),
   roots: ${JSON.stringify(folders[folder].tests)}.map((one) => process.cwd() + '/' + one),
   // Walks of any acts in any order reach every line and take seconds for each fault.
