@@ -15,7 +15,7 @@ export { pinTask } from './pin-task';
 export { doShelfAct, orderCsv, shelfView } from './shelf';
 export type { ShelfView } from './shelf';
 export { learnedHere } from './lessons';
-export { learnedPage } from './learned-view';
+export { faultsFound, learnedPage } from './learned-view';
 export type { Database, Sql } from './database';
 export { doAct } from './do-act';
 export { startSums, sumsOf, sumsState } from './drive-sums';

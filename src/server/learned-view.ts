@@ -1,4 +1,5 @@
-import { type LearnedKindView, learnedView } from '@/core/learn';
+import { type FaultLine, type LearnedKindView, faultLines, learnedView } from '@/core/learn';
+import { World } from '@/core/simulator';
 import { allProfiles } from './devices';
 import { learnedHere } from './lessons';
 import { partsOfKind } from './parts';
@@ -50,4 +51,16 @@ export async function learnedPage(runtime: Runtime, practice: boolean): Promise<
     }
   };
   return learnedView(await learnedHere(runtime, practice), nameOf);
+}
+
+/** What was found behind dead starts, of practice or of real work; a device or a fault that is no longer known is left out. */
+export async function faultsFound(runtime: Runtime, practice: boolean): Promise<FaultLine[]> {
+  const { faults } = await learnedHere(runtime, practice);
+  if (faults.length === 0) return [];
+  const profiles = new Map((await allProfiles(runtime.database)).map((profile) => [profile.id, profile]));
+  return faultLines(faults, (profileId, faultId) => {
+    const profile = profiles.get(profileId);
+    const fault = profile && new World(profile).fault(faultId);
+    return fault ? { device: profile.name, fault: fault.name } : null;
+  });
 }

@@ -1,7 +1,7 @@
 import { calibrationOf } from '@/core/learn';
 import { isProof } from '@/core/copy';
 import { LogbookQuery } from '@/core/logbook';
-import { learnedHere, logbook } from '@/server';
+import { faultsFound, learnedHere, logbook } from '@/server';
 import { type Workshop, act, jobView, openWorkshop } from './workshop';
 
 let workshop: Workshop;
@@ -73,4 +73,23 @@ it('a reading stands beside those that such builds gave here before', async () =
   }
   // Nothing is chosen: nothing is said.
   expect((await jobView(runtime, 'Q-0412')).readBefore).toEqual({ read: null, heat: null });
+});
+
+it('faults that were found stand with their names, of practice apart from real work', async () => {
+  const { runtime } = workshop;
+  const [job] = await runtime.database.query<{ id: string }>('select id from job order by id limit 1');
+  const fault = (seq: number, keys: string[]) =>
+    runtime.database.query(
+      `insert into lesson (job_id, seq, practice, kind, usual, actual, keys, at)
+       values ($1, $2, true, 'fault', 1, 1, $3::jsonb, '2026-11-01T08:00:00.000Z')`,
+      [job!.id, 9000 + seq, JSON.stringify(keys)],
+    );
+  await fault(1, ['braskit-osprey', 'battery-plug']);
+  await fault(2, ['braskit-osprey', 'battery-plug']);
+  await fault(3, ['braskit-osprey', 'no-such-fault']);
+  runtime.learned.clear();
+  expect(await faultsFound(runtime, true)).toEqual([
+    { device: 'Osprey', fault: expect.stringMatching(/battery/iu), times: 2 },
+  ]);
+  expect(await faultsFound(runtime, false)).toEqual([]);
 });

@@ -1,4 +1,4 @@
-import { frameView, getRuntime, learnedPage } from '@/server';
+import { faultsFound, frameView, getRuntime, learnedPage } from '@/server';
 import { Shell } from '@/app/shell';
 import { LearnedScreen } from '@/ui/learned/learned-screen';
 
@@ -18,6 +18,7 @@ export default async function LearnedPage({
     <Shell frame={frame} at="logbook">
       <LearnedScreen
         kinds={await learnedPage(runtime, practice)}
+        faults={await faultsFound(runtime, practice)}
         practice={practice}
         isDemo={runtime.isDemo}
       />

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { type FaultSeen, faultLearning, faultWeights } from '.';
+import { type FaultSeen, faultLearning, faultLines, faultWeights } from '.';
 
 const faults = [
   { id: 'seat', weight: 6 },
@@ -60,4 +60,17 @@ it('whatever was found, the sum stays, none is out of the question, and one more
       expect(weigh([...seen, found(id)]).weights[id]!).toBeGreaterThan(weights[id]!);
     }),
   );
+});
+
+it('is told by device and fault, the most frequent first, and without what has no name any more', () => {
+  const names: Record<string, string> = { seat: 'Not home', ribbon: 'Torn ribbon' };
+  const lines = faultLines(
+    [found('seat'), found('ribbon'), found('seat'), found('seat', 'quay'), found('gone')],
+    (device, id) => (names[id] ? { device, fault: names[id] } : null),
+  );
+  expect(lines).toEqual([
+    { device: 'reef', fault: 'Not home', times: 2 },
+    { device: 'quay', fault: 'Not home', times: 1 },
+    { device: 'reef', fault: 'Torn ribbon', times: 1 },
+  ]);
 });

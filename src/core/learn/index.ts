@@ -10,5 +10,7 @@ export { below, calibrationOf, placeOn } from './calibration';
 export type { Calibration, Held } from './calibration';
 export { faultLearning, faultWeights } from './faults';
 export type { FaultSeen, FaultWeights } from './faults';
+export { faultLines } from './faults-found';
+export type { FaultLine } from './faults-found';
 export { learnedView } from './learned-view';
 export type { HeldLine, LearnedKindView, LearnedLine } from './learned-view';

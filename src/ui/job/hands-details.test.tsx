@@ -8,6 +8,7 @@ import { wayIn } from '@/core/work';
 import { fillWish } from '@/core/disk';
 import { DiagnosisCard } from './diagnosis-card';
 import { HandsStation } from './hands-station';
+import { HoldRemedy } from './hold-remedy';
 import { LostFastener } from './lost-fastener';
 import { StepDetails } from './step-details';
 import { stationProps, viewOf } from './view.test.data';
@@ -193,4 +194,29 @@ describe('reading aloud', () => {
     show();
     await screen.findByText(/lets the screen go dark/u);
   });
+});
+
+it('a charge says how long it still runs down once it was read twice, and asks for the second reading before', () => {
+  const bench = new Bench({ ...takeIn, chargePercent: 80 });
+  const hold = { ...viewOf(bench).holds.find(({ code }) => code === 'charge')! };
+  const seen = (percent: number, clock: string) => ({ at: `2026-11-24T${clock}.000Z`, percent });
+  const shown = (chargeSeen: ReturnType<typeof seen>[], clock = '10:00:00') =>
+    render(
+      <HoldRemedy
+        hold={hold}
+        act={act}
+        busy={false}
+        limitPercent={30}
+        chargeSeen={chargeSeen}
+        now={seen(0, clock).at}
+      />,
+    );
+  shown([seen(64, '08:00:00')]);
+  screen.getByText(/two readings tell how long it still takes/u);
+  cleanup();
+  shown([seen(64, '08:00:00'), seen(44, '10:00:00')]);
+  screen.getByText('By the last readings it is below 30 % in about 1 h 27 min (1 h 20 min to 1 h 35 min).');
+  cleanup();
+  shown([seen(64, '08:00:00'), seen(44, '10:00:00')], '13:00:00');
+  screen.getByText('By the last readings it should be below 30 % by now.');
 });

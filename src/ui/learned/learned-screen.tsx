@@ -1,6 +1,7 @@
-import type { LearnedKindView } from '@/core/learn';
+import type { FaultLine, LearnedKindView } from '@/core/learn';
 import Link from '../link';
 import { CalibrationChart } from './calibration-chart';
+import { FaultsFound } from './faults-found';
 import { HeldChart } from './held-chart';
 import { kindWords } from './kind-words';
 import { LearnedTable } from './learned-table';
@@ -8,10 +9,12 @@ import { LearnedTable } from './learned-table';
 /** Of what was said before, how much held; then each kind with its charts and what it knows. */
 export function LearnedScreen({
   kinds,
+  faults = [],
   practice,
   isDemo,
 }: {
   kinds: LearnedKindView[];
+  faults?: readonly FaultLine[];
   practice: boolean;
   isDemo: boolean;
 }) {
@@ -32,7 +35,7 @@ export function LearnedScreen({
         </Link>
       </header>
       <main className="min-h-0 flex-1 overflow-y-auto px-5 py-4">
-        {known.length === 0 ? (
+        {known.length === 0 && faults.length === 0 ? (
           <p className="mt-6 max-w-[60ch] text-soft">
             Nothing yet. Each job that is handed over teaches: minutes of its steps, the rate of its copy,
             what its device showed. Until then every forecast is a named default, and says so.
@@ -50,6 +53,7 @@ export function LearnedScreen({
             ))}
           </>
         )}
+        <FaultsFound lines={faults} />
         {known.length > 0 && unknown.length > 0 && (
           <p className="mt-4 text-[0.875rem] text-soft">
             Nobody has measured yet:{' '}
