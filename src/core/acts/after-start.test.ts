@@ -106,7 +106,7 @@ it('a network that went stops the time, and how the device goes on says when to 
   at('08:40:00', back('where-it-was'));
   expect(comesAt()).toBe(usualS + 25 * 60);
   expect(retriesTaken(bench.state.job.power!)).toBe(2);
-  expect(bench.state.history.at(-1)!.sentence).toContain('(2 times by now)');
+  expect(bench.state.history.at(-1)?.sentence).toContain('(2 times by now)');
   at('08:50:00', { kind: 'network-gone' });
   at('09:00:00', back('anew'));
   expect(comesAt()).toBe(usualS + 60 * 60);

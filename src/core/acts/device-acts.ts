@@ -49,7 +49,13 @@ export const amend = personAct(z.object({ kind: z.literal('amend'), takeIn: Take
     const emptied = takeIn.oldDrive === null && job.route === 'copy-on-dock';
     const route = emptied ? wayOfEmpty(context.profile) : job.route;
     const sentence = `Changed what was taken in.${emptied ? ` ${emptyWords} Taken: ${wayNames[route].toLowerCase()}.` : ''}`;
-    return judgedAnew({ ...job, takeIn, route }, 'amend', sentence, context, changes);
+    const { chargePercent: percent } = takeIn;
+    // A charge that was corrected makes what was read before worth nothing.
+    const chargeSeen =
+      percent === job.takeIn.chargePercent
+        ? job.chargeSeen
+        : withCharge(undefined, percent === null ? null : { at: context.at, percent });
+    return judgedAnew({ ...job, takeIn, route, chargeSeen }, 'amend', sentence, context, changes);
   },
 });
 

@@ -312,3 +312,17 @@ describe('the table of acts', () => {
     ]);
   });
 });
+
+it('a charge that is corrected at take-in is no reading of how fast it falls', () => {
+  const bench = new Bench({ ...takeIn, chargePercent: 90 });
+  bench.do({ kind: 'charge', percent: 64 });
+  bench.do({ kind: 'charge', percent: 60 });
+  const amend = (chargePercent: number | null) =>
+    bench.do({ kind: 'amend', takeIn: { ...bench.state.job.takeIn, chargePercent } });
+  expect(amend(60)).toBe('ok');
+  expect(bench.state.job.chargeSeen?.map(({ percent }) => percent)).toEqual([64, 60]);
+  expect(amend(40)).toBe('ok');
+  expect(bench.state.job.chargeSeen).toEqual([{ at: bench.at, percent: 40 }]);
+  expect(amend(null)).toBe('ok');
+  expect(bench.state.job.chargeSeen).toEqual([]);
+});

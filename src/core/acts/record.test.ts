@@ -220,7 +220,7 @@ it('what goes back in another order is asked at the end, and kept by the way bac
   const moved = closing();
   // Taken back, the order is asked anew: plain reversal.
   bench.do({ kind: 'record-undo' });
-  expect(bench.state.job.recording!.order).toBeUndefined();
+  expect(bench.state.job.recording?.order).toBeUndefined();
   expect(end([])).toBe('ok');
   const plain = closing();
   expect(moved).toEqual([plain.at(-1), ...plain.slice(0, -1)]);

@@ -124,7 +124,7 @@ it('a charge that was read twice while it fell is a wait with an end, and then a
     { what: 'The charge runs down', hands: false, station: 'open', runs: true, minutes: { middle: 87 } },
     { what: 'Look at the charge shown', hands: true },
   ]);
-  expect(tasks[2]!.after).toEqual([tasks[1]!.id]);
+  expect(tasks[2]?.after).toEqual([tasks[1]?.id]);
   at('16:00:00');
   expect(card(bench)).toMatchObject({
     column: 'hands',

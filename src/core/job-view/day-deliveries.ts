@@ -3,6 +3,9 @@ import type { Delivery } from '../shelf';
 
 type Work = { tasks: readonly DayTask[]; jobs: readonly DayJob[] };
 
+/** From noon, which a delivery is counted by, to the end of its day. */
+const halfDayMin = 12 * 60;
+
 /** Work that wants the new parts in hand. */
 const wantsParts = (task: DayTask): boolean => task.station === 'carry-over' || task.station === 'swap';
 
@@ -15,8 +18,8 @@ export function withDeliveries(
   deliveries: readonly Delivery[],
   { nameOf, minuteOf }: { nameOf: (partId: string) => string; minuteOf: (day: string) => number },
 ): { tasks: DayTask[]; jobs: DayJob[] } {
-  /** One that should be here by now is no forecast any more. */
-  const isForecast = ({ expected }: Delivery) => expected !== null && minuteOf(expected) >= 0;
+  /** One whose day is over is no forecast any more; on the day itself it may still come. */
+  const isForecast = ({ expected }: Delivery) => expected !== null && minuteOf(expected) > -halfDayMin;
   const waits = deliveries.flatMap((one): DayTask[] => {
     const { jobId, partId, expected } = one;
     return expected === null || !isForecast(one)
@@ -32,7 +35,7 @@ export function withDeliveries(
             machine: null,
             minutes: { least: 0, middle: 0, most: 0 },
             after: [],
-            notBefore: minuteOf(expected),
+            notBefore: Math.max(0, minuteOf(expected)),
           },
         ];
   });

@@ -9,8 +9,8 @@ const fallOffPercent = 1;
 const leastMinutes = 10;
 
 /** The readings with one more. */
-export const withCharge = (seen: readonly ChargeSeen[] | undefined, next: ChargeSeen): ChargeSeen[] =>
-  [...(seen ?? []), next].slice(-mostKept);
+export const withCharge = (seen: readonly ChargeSeen[] | undefined, next: ChargeSeen | null): ChargeSeen[] =>
+  [...(seen ?? []), ...(next ? [next] : [])].slice(-mostKept);
 
 const minutesBetween = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / 60_000;
 
