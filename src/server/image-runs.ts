@@ -87,6 +87,11 @@ export class ImageRuns {
     return { ...last, secondsLeft: left };
   }
 
+  /** How far everything is that runs now. */
+  views(): Map<string, ImageRunView> {
+    return new Map([...this.runs.keys()].map((key) => [key, this.view(key)!]));
+  }
+
   stop(key: string): boolean {
     const run = this.runs.get(key);
     if (!run) return false;

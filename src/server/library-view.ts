@@ -1,6 +1,6 @@
 import { type LibraryImage, newestFor, recordMargin } from '@/core/image';
 import { compareVersions } from '@/core/margin';
-import type { DockImage, DockItem, DockLibrary } from '@/core/job-view';
+import type { DockImage, DockItem, DockLibrary, ImageRunView } from '@/core/job-view';
 import { stickContent } from '@/images';
 import { type ItemWithRecord, benchItems } from './bench-items';
 import { profileNames } from './devices';
@@ -23,7 +23,9 @@ export async function libraryView(runtime: Runtime): Promise<DockLibrary> {
   ];
   const cases = await partsOfKind(database, 'case');
   const caseNames = new Map(cases.map(({ id, model }) => [id, model]));
-  const items = (await benchItems(database)).map((one) => itemView(runtime, one, taken, caseNames));
+  // What runs is read before the records: where nothing runs any more, what it did stands in them.
+  const runs = runtime.images.views();
+  const items = (await benchItems(database)).map((one) => itemView(runtime, one, taken, caseNames, runs));
   return {
     images: entries.map((entry) => imageView(runtime, entry, entries, names)),
     items: await Promise.all(items),
@@ -56,6 +58,7 @@ async function itemView(
   { item, uses }: ItemWithRecord,
   taken: Map<string, string>,
   caseNames: Map<string, string>,
+  runs: Map<string, ImageRunView>,
 ): Promise<DockItem> {
   return {
     item,
@@ -63,7 +66,7 @@ async function itemView(
     record: recordMargin(item.label, uses),
     content: item.kind === 'stick' ? await stickContent(stickFolder(runtime, item.label)) : null,
     takenFor: taken.get(item.label) ?? null,
-    run: runtime.images.view(stickKey(item.label)),
+    run: runs.get(stickKey(item.label)) ?? null,
     fault: runtime.images.fault(stickKey(item.label)),
     caseModel: item.caseId ? (caseNames.get(item.caseId) ?? null) : null,
   };

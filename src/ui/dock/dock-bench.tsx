@@ -1,7 +1,7 @@
 'use client';
 import Link from '../link';
 import { useState } from 'react';
-import type { DockImage, DockView } from '@/core/job-view';
+import type { DockView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { NoHoles } from '../no-holes';
 import { FaultNotice } from '../notice';
@@ -37,7 +37,7 @@ export function DockBench({ view, fault, onPractise, onAct, onImage, onClear }: 
     setImageFault(refused);
     return refused;
   };
-  const [writing, setWriting] = useState<DockImage | null>(null);
+  const [writing, setWriting] = useState<string | null>(null);
   const ofKind = (kind: 'stick' | 'cable') => library.items.filter(({ item }) => item.kind === kind);
   const running = pairs.filter(({ copy }) => copy.kind === 'running').length;
   const written = ofKind('stick').flatMap(({ item, run }) => (run ? [item.label] : []));
@@ -73,12 +73,12 @@ export function DockBench({ view, fault, onPractise, onAct, onImage, onClear }: 
         <DockPairCard key={pair.jobId} pair={pair} locale={locale} onAct={onAct} />
       ))}
       {(view.driveFiles || !frame.isDemo) && <DriveFilesList driveFiles={view.driveFiles} locale={locale} />}
-      <ImageList library={library} locale={locale} do={onRow} onWrite={setWriting} />
+      <ImageList library={library} locale={locale} do={onRow} onWrite={({ image }) => setWriting(image.id)} />
       <ItemList kind="stick" items={ofKind('stick')} locale={locale} act={onImage} />
       <ItemList kind="cable" items={ofKind('cable')} locale={locale} act={onImage} />
       <DockStorage storage={view.storage} locale={locale} onClear={onClear} />
       <WriteDialog
-        image={writing}
+        image={library.images.find(({ image }) => image.id === writing) ?? null}
         sticks={ofKind('stick')}
         locale={locale}
         act={onImage}

@@ -35,7 +35,7 @@ export function ItemList({
   locale: string;
   act: ImageActions;
 }) {
-  const [told, setTold] = useState<DockItem | null>(null);
+  const [told, setTold] = useState<string | null>(null);
   const [adding, setAdding] = useState(false);
   const title = kind === 'stick' ? 'Sticks' : 'Cables';
   const bad = items.filter(({ record }) => record.verdict === 'over').map(({ item }) => item.label);
@@ -53,10 +53,21 @@ export function ItemList({
       {items.length === 0 && <p className="text-soft">None on this bench yet.</p>}
       <ul>
         {items.map((one) => (
-          <ItemRow key={one.item.label} one={one} locale={locale} act={act} onTell={() => setTold(one)} />
+          <ItemRow
+            key={one.item.label}
+            one={one}
+            locale={locale}
+            act={act}
+            onTell={() => setTold(one.item.label)}
+          />
         ))}
       </ul>
-      <RecordDialog told={told} act={act} onClose={() => setTold(null)} />
+      <RecordDialog
+        key={told}
+        told={items.find(({ item }) => item.label === told) ?? null}
+        act={act}
+        onClose={() => setTold(null)}
+      />
       <AddItemDialog kind={kind} open={adding} act={act} onClose={() => setAdding(false)} />
     </Card>
   );

@@ -198,6 +198,18 @@ describe('sticks and cables', () => {
     screen.getByText('not used yet');
   });
 
+  it('the record that is open tells what was written down since it was opened', () => {
+    const list = (uses: DockItem['uses']) => (
+      <ItemList kind="stick" items={[item('ST-1101', { uses })]} locale="en" act={act} />
+    );
+    const { rerender } = render(list([]));
+    fireEvent.click(button('Record'));
+    screen.getByText('Nothing on record yet.');
+    rerender(list([use(true, 'Quay 2.9.3: written and read back')]));
+    screen.getByText(/Quay 2.9.3: written and read back/u, { ignore: '[title]' });
+    expect(screen.queryByText('Nothing on record yet.')).toBeNull();
+  });
+
   it('a line is added by hand, and the bin wants a second press', async () => {
     render(<ItemList kind="stick" items={[worn]} locale="en" act={act} />);
     fireEvent.click(button('Record'));
