@@ -28,3 +28,10 @@ export function refill(shelves: readonly Shelf[], placing: Placing): void {
   for (const shelf of shelves) shelf.used = 0;
   for (const [{ bytes }, { shelf }] of placing) shelf.used += bytes;
 }
+
+/** Whether no shelf is over its room. */
+export function stands(placing: Placing, shelves: readonly Shelf[]): boolean {
+  const used = new Map(shelves.map((shelf) => [shelf, 0]));
+  for (const [{ bytes }, { shelf }] of placing) used.set(shelf, (used.get(shelf) ?? 0) + bytes);
+  return shelves.every((shelf) => (used.get(shelf) ?? 0) <= shelf.room);
+}

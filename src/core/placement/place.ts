@@ -1,17 +1,15 @@
+import { type Solver, bySolver } from './by-solver';
+import { exchanged } from './exchange';
 import { better, greedy } from './improve';
 import { type Option, type Placing, type Shelf, type Thing, costOf, tiny } from './model';
 import type { Item, Placed, PlacementQuestion } from './placement-schema';
-import { raiseBound } from './relax';
-import { search } from './search';
+import { narrowed, raiseBound } from './relax';
 import { byTable } from './table';
 import { byWalk } from './walk';
 import { waitingS } from './waiting';
 
 /** The most things for which a best placement is looked for to the end; beyond it the answer is good and says how far it may be off. */
 export const exactUpTo = 60;
-
-/** Rounds of the prices of rooms where nothing is searched. */
-const roundsAlone = 400;
 
 export type Placement = {
   placed: Placed;
@@ -24,10 +22,10 @@ export type Placement = {
 /**
  * The placement that is waited for least: every thing in one store or nowhere, no store over its room (a generalised assignment
  * problem). Up to `exactUpTo` things a table gives the exact answer where at most two stores can be full. Elsewhere the prices of rooms give a
- * bound (`relax`), a greedy placement made better by moves and swaps a first answer, `byWalk` the rest, and where it is not through `search`; where
- * that is cut off, and beyond, `leastS` says how far the answer may be off. What a person pinned stands, where it has room.
+ * bound (`relax`), a greedy placement made better by moves and swaps a first answer, `byWalk` the rest, and where it is not through a solver; where
+ * that is cut off or not there, and beyond, `leastS` says how far the answer may be off. What a person pinned stands, where it has room.
  */
-export function placeThings(question: PlacementQuestion): Placement {
+export function placeThings(question: PlacementQuestion, solver: Solver | null = null): Placement {
   const nowhere: Shelf = { id: null, room: Number.POSITIVE_INFINITY, used: 0, price: 0 };
   const stores = question.stores.map(({ id, roomBytes }): Shelf => ({
     id,
@@ -50,30 +48,26 @@ export function placeThings(question: PlacementQuestion): Placement {
   if (whole) return answer(question, whole, costOf(whole), true);
   const first = better(greedy(things, shelves), shelves);
   const opens = things.map((thing) => ({ thing, options: thing.options }));
-  if (things.length <= exactUpTo) {
-    raiseBound(
-      opens,
-      shelves,
-      () => costOf(first),
-      roundsAlone,
-      () => {},
-    );
-    const walked = byWalk(things, shelves, first);
-    if (walked.isExact) return answer(question, walked.placing, costOf(walked.placing), true);
-    const { placing, leastS, isExact } = search(things, shelves, better(walked.placing, shelves));
-    return answer(question, placing, leastS, isExact);
-  }
-  const { bound } = raiseBound(
-    opens,
-    shelves,
-    () => costOf(first),
-    roundsAlone,
-    () => {},
-  );
+  const bound = raiseBound(opens, shelves, costOf(first));
   const guided = better(greedy(things, shelves), shelves);
-  const best = costOf(guided) < costOf(first) ? guided : first;
-  const isProved = costOf(best) <= bound + tiny(bound);
-  return answer(question, best, isProved ? costOf(best) : Math.min(costOf(best), bound), isProved);
+  const best = exchanged(costOf(guided) < costOf(first) ? guided : first, shelves);
+  if (things.length > exactUpTo) return answerWithin(question, best, bound);
+  const walked = byWalk(things, shelves, best);
+  if (walked.isExact) return answer(question, walked.placing, costOf(walked.placing), true);
+  const known = exchanged(better(walked.placing, shelves), shelves);
+  if (!solver) return answerWithin(question, known, bound);
+  const left = narrowed(opens, bound, costOf(known) - tiny(costOf(known)));
+  // A thing that has no place left under what is known: nothing is better than that.
+  if (left.some(({ options }) => options.length === 0)) return answer(question, known, costOf(known), true);
+  const { placing, leastS, isExact } = bySolver(left, shelves, known, solver);
+  return answer(question, placing, Math.max(leastS, Math.min(bound, costOf(placing))), isExact);
+}
+
+/** An answer and a bound: exact where they meet. */
+function answerWithin(question: PlacementQuestion, placing: Placing, bound: number): Placement {
+  const cost = costOf(placing);
+  const isProved = cost <= bound + tiny(bound);
+  return answer(question, placing, isProved ? cost : Math.min(cost, bound), isProved);
 }
 
 const isPinned = ({ pinned }: Item, { stores }: PlacementQuestion): boolean =>

@@ -28,10 +28,12 @@ const bad = (line: number, text: string, why: string) =>
 
 type Drafted = Omit<Item, 'id'>;
 
-/** Whole bytes that are something; null where it does not read. */
-function sizeOf(text: string): number | null {
+/** Whole bytes that are something; else why it does not read, to be said behind its line. */
+function sizeOf(text: string): { bytes: number } | { why: string } {
+  if (text.trim() === '') return { why: 'it names no size.' };
   const parsed = parseBytes(/^\d+$/u.test(text.trim()) ? `${text} B` : text);
-  return parsed.ok && parsed.value > 0 ? parsed.value : null;
+  if (!parsed.ok) return { why: parsed.fault.sentence };
+  return parsed.value > 0 ? { bytes: parsed.value } : { why: 'nothing has no size.' };
 }
 
 /**
@@ -61,20 +63,21 @@ function fromLines(text: string): Result<Drafted[]> {
     if (line === '') continue;
     const many = /^(\d{1,5})\s*[×x*]\s*(\d[\d.,]*\s*[kmgt]i?b)\s*(.*)$/iu.exec(line);
     if (many) {
-      const bytes = sizeOf(many[2] ?? '');
+      const size = sizeOf(many[2] ?? '');
       const count = Number(many[1]);
-      if (bytes === null || count === 0) return bad(at + 1, line, 'this is no size.');
+      if ('why' in size) return bad(at + 1, line, size.why);
+      if (count === 0) return bad(at + 1, line, 'it counts none.');
       if (things.length + count > 10 * mostItems)
         return bad(at + 1, line, 'that is more than can be placed.');
       const kind = (many[3] ?? '').trim().slice(0, 40);
       for (let i = 1; i <= count; i += 1)
-        things.push({ ...usual, name: `${kind || 'thing'} ${i}`, kind, bytes });
+        things.push({ ...usual, name: `${kind || 'thing'} ${i}`, kind, ...size });
       continue;
     }
     const one = /^(.*?)[\s:,;]+(\d[\d.,]*\s*[kmgt]i?b)$/iu.exec(line);
-    const bytes = one && sizeOf(one[2] ?? '');
-    if (!one || !bytes) return bad(at + 1, line, 'it names no size.');
-    things.push({ ...usual, name: (one[1] ?? '').slice(0, 120) || 'thing', bytes });
+    const size = sizeOf(one?.[2] ?? '');
+    if (!one || 'why' in size) return bad(at + 1, line, 'why' in size ? size.why : 'it names no size.');
+    things.push({ ...usual, name: (one[1] ?? '').slice(0, 120) || 'thing', ...size });
   }
   return ok(things);
 }
@@ -85,9 +88,10 @@ function fromTable(data: Record<string, string>[]): Result<Drafted[]> {
   const things: Drafted[] = [];
   for (const [at, row] of data.entries()) {
     const name = row['name']?.trim() ?? '';
-    const bytes = sizeOf(row['size'] ?? '');
+    const size = sizeOf(row['size'] ?? '');
     const shown = name || JSON.stringify(row).slice(0, 60);
-    if (!name || bytes === null) return bad(at + 2, shown, name ? 'it names no size.' : 'it has no name.');
+    if (!name) return bad(at + 2, shown, 'it has no name.');
+    if ('why' in size) return bad(at + 2, shown, size.why);
     const uses = (row['uses'] ?? '').trim() === '' ? 1 : Number((row['uses'] ?? '').replace(',', '.'));
     if (!(uses >= 0 && uses <= 200)) return bad(at + 2, shown, 'uses are a number from 0 to 200 a week.');
     const asked = (row['needs'] ?? '').trim().toLowerCase() || 'any';
@@ -97,7 +101,7 @@ function fromTable(data: Record<string, string>[]): Result<Drafted[]> {
     things.push({
       name: name.slice(0, 120),
       kind: (row['kind'] ?? '').trim().slice(0, 40),
-      bytes,
+      ...size,
       usesPerWeek: uses,
       needs: need,
       now: /^[a-z0-9-]{1,24}$/u.test(now) ? now : null,

@@ -1,8 +1,10 @@
-import { type Placing, type Shelf, type Thing, pricedAt } from './model';
+import { type Shelf, type Thing, pricedAt } from './model';
 
 // Looked up once: inner loops are quicker with names of their own.
 const beyond = Number.POSITIVE_INFINITY;
 const { max, ceil } = Math;
+
+const rounds = 400;
 
 /** What a thing may still be given, at a node of the search. */
 export type Open = Pick<Thing, 'options'> & { thing: Thing };
@@ -36,29 +38,20 @@ export function boundOf(opens: readonly Open[], shelves: readonly Shelf[]): numb
   return bound;
 }
 
-/** What each thing takes under the prices as they stand. */
-export function chosenBy(opens: readonly Open[]): Placing {
-  const placing: Placing = new Map();
-  for (const { thing, options } of opens) {
-    const [into] = options.toSorted((a, b) => pricedAt(thing, a) - pricedAt(thing, b));
-    if (into) placing.set(thing, into);
-  }
-  return placing;
+/** Leaves out the places that would cost as much as a target, or more: their reduced cost on top of the bound says so. A thing may be left without any. */
+export function narrowed(opens: readonly Open[], bound: number, target: number): Open[] {
+  return opens.map(({ thing, options }) => {
+    const least = Math.min(...options.map((option) => pricedAt(thing, option)));
+    return { thing, options: options.filter((option) => bound - least + pricedAt(thing, option) < target) };
+  });
 }
 
 /**
  * Moves the prices of rooms until the bound beats a target or gains no more (Polyak's steps): leaves the best prices on the shelves and gives the bound that they
- * came to, and the rounds that it took. `stands` is told where what is chosen has room everywhere.
+ * came to.
  */
-export function raiseBound(
-  opens: readonly Open[],
-  shelves: readonly Shelf[],
-  target: () => number,
-  rounds: number,
-  stands: () => void,
-): { bound: number; rounds: number } {
+export function raiseBound(opens: readonly Open[], shelves: readonly Shelf[], target: number): number {
   let most = -beyond;
-  let round = 0;
   const full = limited(shelves);
   const priceOf = (shelf: Shelf) => shelf.price;
   let kept = shelves.map(priceOf);
@@ -66,7 +59,7 @@ export function raiseBound(
   let since = 0;
   // A long run has time to look around before it takes shorter steps.
   const patience = ceil(rounds / 30);
-  for (; round < rounds; round += 1) {
+  for (let round = 0; round < rounds; round += 1) {
     const bound = boundOf(opens, shelves);
     if (bound > most) {
       most = bound;
@@ -76,7 +69,7 @@ export function raiseBound(
       scale /= 2;
       since = 0;
     }
-    if (most >= target() || bound === beyond) break;
+    if (most >= target || bound === beyond) break;
     let norm = 0;
     let isWithin = true;
     for (const { used, room, price } of full) {
@@ -85,14 +78,11 @@ export function raiseBound(
       if (over > 0 || price > 0) norm += over * over;
     }
     const uses = full.map(({ used }) => used);
-    if (isWithin) {
-      stands();
-      if (norm === 0 || bound >= target()) break;
-    }
-    const stride = (scale * (target() - bound)) / norm;
+    if (isWithin && norm === 0) break;
+    const stride = (scale * (target - bound)) / norm;
     for (const [at, shelf] of full.entries())
       shelf.price = max(0, shelf.price + stride * ((uses[at] ?? 0) - shelf.room));
   }
   for (const [at, shelf] of shelves.entries()) shelf.price = kept[at] ?? 0;
-  return { bound: most, rounds: round + 1 };
+  return most;
 }

@@ -5,14 +5,30 @@ type Props = {
   question: PlacementQuestion;
   placement: Placement | null;
   isWorking: boolean;
+  /** A better one is still looked for. */
+  isLookedFor: boolean;
   options: ShowOptions & { locale: string };
 };
 
 const fewNames = (names: string[]): string =>
   names.length <= 6 ? names.join(', ') : `${names.slice(0, 5).join(', ')} and ${names.length - 5} more`;
 
+/** How far it may be off, and why nobody knows better. */
+function openWords(
+  { items }: PlacementQuestion,
+  { waitingS, leastS }: Placement,
+  isLookedFor: boolean,
+): string {
+  const off = waitingS > 0 ? 100 * (1 - leastS / waitingS) : 0;
+  const could = `The best could be ${off < 0.1 ? 'less than 0.1' : off.toFixed(1)} % less`;
+  if (items.length > exactUpTo) return `${could}: more than ${exactUpTo} things are not tried to the end.`;
+  return isLookedFor
+    ? `${could}; it is still looked for.`
+    : `${could}; it was looked for until the time was over.`;
+}
+
 /** The answer first: how long is waited in a week, what does not fit, and what would make it. */
-export function AnswerCard({ question, placement, isWorking, options }: Props) {
+export function AnswerCard({ question, placement, isWorking, isLookedFor, options }: Props) {
   if (question.items.length === 0) return <p className="text-soft">Nothing is on the list yet.</p>;
   if (!placement)
     return (
@@ -21,7 +37,6 @@ export function AnswerCard({ question, placement, isWorking, options }: Props) {
       </p>
     );
   const { nowhere, asleep, unpinned, missingBytes } = leftOut(question, placement.placed);
-  const off = placement.waitingS > 0 ? 1 - placement.leastS / placement.waitingS : 0;
   const named = new Map(question.stores.map(({ id, name }) => [id, name]));
   return (
     <div role="status">
@@ -33,13 +48,7 @@ export function AnswerCard({ question, placement, isWorking, options }: Props) {
       <p className="figures mt-2 text-[1.5rem] font-bold">{showDuration(placement.waitingS)}</p>
       <p className="text-[0.875rem] text-soft">
         waited for all of it in a week, loading and fetching.{' '}
-        {placement.isExact
-          ? 'No placement comes to less.'
-          : `The best could be ${(off * 100).toFixed(1)} % less: ${
-              question.items.length > exactUpTo
-                ? `more than ${exactUpTo} things`
-                : 'so many stores that can be full'
-            } are not tried to the end.`}
+        {placement.isExact ? 'No placement comes to less.' : openWords(question, placement, isLookedFor)}
       </p>
       {unpinned.length > 0 && (
         <p className="mt-3 font-semibold text-over">

@@ -37,7 +37,7 @@ export function ThingsScreen({ view }: { view: JobView }) {
   const [fault, setFault] = useState<Fault | null>(null);
   const [kept, setKept] = useState(job.things);
   const [busy, setBusy] = useState(false);
-  const { placement, isWorking, fault: workerFault } = usePlacement(question);
+  const { placement, isWorking, isLookedFor, fault: workerFault } = usePlacement(question);
   const isKept = kept !== null && JSON.stringify(kept.question) === JSON.stringify(question);
   const back = useCallback(() => router.push(`/jobs/${job.id}/data`), [router, job.id]);
   const keep = async () => {
@@ -66,7 +66,13 @@ export function ThingsScreen({ view }: { view: JobView }) {
       </header>
       <StationFrame
         aside={
-          <AnswerCard question={question} placement={placement} isWorking={isWorking} options={options} />
+          <AnswerCard
+            question={question}
+            placement={placement}
+            isWorking={isWorking}
+            isLookedFor={isLookedFor}
+            options={options}
+          />
         }
         actions={
           <>
