@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { BenchItem, ItemUse } from '@/core/image';
+import type { Trial } from '@/core/learn';
 import type { Sql } from './database';
 import { logTrouble } from './log';
 
@@ -45,6 +46,15 @@ export async function benchItems(sql: Sql): Promise<ItemWithRecord[]> {
       { item, uses: record.filter(({ label }) => label === item.label).map(({ label, ...use }) => use) },
     ];
   });
+}
+
+/** Every use of things of a kind, those that are in the bin by now too: they are what failed most. A hit is a failure. */
+export async function itemTrials(sql: Sql, kind: BenchItem['kind']): Promise<Trial[]> {
+  const rows = await sql.query<{ key: string; worked: boolean; at: string }>(
+    `select label as key, worked, at from bench_item_use join bench_item using (label) where kind = $1`,
+    [kind],
+  );
+  return rows.map(({ key, worked, at }) => ({ key, isHit: !worked, at: new Date(at).toISOString() }));
 }
 
 export async function findBenchItem(sql: Sql, label: string): Promise<ItemWithRecord | null> {

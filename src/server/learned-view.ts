@@ -1,4 +1,11 @@
-import { type FaultLine, type LearnedKindView, faultLines, learnedView } from '@/core/learn';
+import {
+  type FaultLine,
+  type LookLine,
+  type LearnedKindView,
+  faultLines,
+  learnedView,
+  lookLines,
+} from '@/core/learn';
 import { World } from '@/core/simulator';
 import { allProfiles } from './devices';
 import { learnedHere } from './lessons';
@@ -53,14 +60,24 @@ export async function learnedPage(runtime: Runtime, practice: boolean): Promise<
   return learnedView(await learnedHere(runtime, practice), nameOf);
 }
 
-/** What was found behind dead starts, of practice or of real work; a device or a fault that is no longer known is left out. */
-export async function faultsFound(runtime: Runtime, practice: boolean): Promise<FaultLine[]> {
-  const { faults } = await learnedHere(runtime, practice);
-  if (faults.length === 0) return [];
-  const profiles = new Map((await allProfiles(runtime.database)).map((profile) => [profile.id, profile]));
-  return faultLines(faults, (profileId, faultId) => {
-    const profile = profiles.get(profileId);
-    const fault = profile && new World(profile).fault(faultId);
-    return fault ? { device: profile.name, fault: fault.name } : null;
-  });
+/** What was found behind dead starts, and how often looks misled before; of practice or of real work. What is no longer known is left out. */
+export async function faultsFound(
+  runtime: Runtime,
+  practice: boolean,
+): Promise<{ faults: FaultLine[]; looks: LookLine[] }> {
+  const { faults, looks } = await learnedHere(runtime, practice);
+  if (faults.length === 0) return { faults: [], looks: [] };
+  const worlds = (await allProfiles(runtime.database)).map((profile) => new World(profile));
+  const of = (profileId: string) => worlds.find(({ profile }) => profile.id === profileId);
+  return {
+    faults: faultLines(faults, (profileId, faultId) => {
+      const world = of(profileId);
+      const fault = world?.fault(faultId);
+      return world && fault ? { device: world.profile.name, fault: fault.name } : null;
+    }),
+    looks: lookLines(
+      looks,
+      (checkId) => worlds.flatMap((world) => world.check(checkId) ?? []).at(0)?.ask ?? null,
+    ),
+  };
 }

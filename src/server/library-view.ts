@@ -1,8 +1,9 @@
 import { type LibraryImage, newestFor, recordMargin } from '@/core/image';
+import { type Trial, failureStart, learnedShare } from '@/core/learn';
 import { compareVersions } from '@/core/margin';
 import type { DockImage, DockItem, DockLibrary, ImageRunView } from '@/core/job-view';
 import { stickContent } from '@/images';
-import { type ItemWithRecord, benchItems } from './bench-items';
+import { type ItemWithRecord, benchItems, itemTrials } from './bench-items';
 import { profileNames } from './devices';
 import { imageKey, stickKey } from './image-runs';
 import { askMaker } from './images';
@@ -25,7 +26,10 @@ export async function libraryView(runtime: Runtime): Promise<DockLibrary> {
   const caseNames = new Map(cases.map(({ id, model }) => [id, model]));
   // What runs is read before the records: where nothing runs any more, what it did stands in them.
   const runs = runtime.images.views();
-  const items = (await benchItems(database)).map((one) => itemView(runtime, one, taken, caseNames, runs));
+  const trials = { stick: await itemTrials(database, 'stick'), cable: await itemTrials(database, 'cable') };
+  const items = (await benchItems(database)).map((one) =>
+    itemView(runtime, one, { taken, caseNames, runs, trials: trials[one.item.kind] }),
+  );
   return {
     images: entries.map((entry) => imageView(runtime, entry, entries, names)),
     items: await Promise.all(items),
@@ -53,17 +57,23 @@ function imageView(
   };
 }
 
+type Beside = {
+  taken: Map<string, string>;
+  caseNames: Map<string, string>;
+  runs: Map<string, ImageRunView>;
+  trials: readonly Trial[];
+};
+
 async function itemView(
   runtime: Runtime,
   { item, uses }: ItemWithRecord,
-  taken: Map<string, string>,
-  caseNames: Map<string, string>,
-  runs: Map<string, ImageRunView>,
+  { taken, caseNames, runs, trials }: Beside,
 ): Promise<DockItem> {
   return {
     item,
     uses,
     record: recordMargin(item.label, uses),
+    fails: learnedShare(trials, { key: item.label, at: runtime.now().toISOString() }, failureStart),
     content: item.kind === 'stick' ? await stickContent(stickFolder(runtime, item.label)) : null,
     takenFor: taken.get(item.label) ?? null,
     run: runs.get(stickKey(item.label)) ?? null,

@@ -3,11 +3,12 @@ import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { DeviceProfile } from '@/core/device';
 import { type BenchItem, type LibraryImage, type SystemImage, stickMargins } from '@/core/image';
+import { type Trial, failureStart, learnedShare } from '@/core/learn';
 import type { Job, StickForJob } from '@/core/job';
 import { DriveImage, type DriveIdentity } from '@/dock';
 import { makeFolder, writeDurably } from '@/files';
 import { stickContent } from '@/images';
-import { type ItemWithRecord, benchItems } from './bench-items';
+import { type ItemWithRecord, benchItems, itemTrials } from './bench-items';
 import type { Sql } from './database';
 import type { Runtime } from './runtime';
 import { stickEvidence } from './source-summary';
@@ -53,24 +54,31 @@ export type SticksOfBench = {
   items: ItemWithRecord[];
   entries: LibraryImage[];
   taken: Map<string, string>;
+  trials: Trial[];
 };
 
 export const sticksOfBench = async (runtime: Runtime): Promise<SticksOfBench> => ({
   items: await benchItems(runtime.database),
   entries: await runtime.library.entries(),
   taken: await sticksTaken(runtime.database),
+  trials: await itemTrials(runtime.database, 'stick'),
 });
 
-/** The sticks of the bench, each held against a job’s device. */
+/** The sticks of the bench, each held against a job’s device; what fails least by its record first. */
 export async function sticksForJob(
   runtime: Runtime,
-  { items, entries, taken }: SticksOfBench,
+  { items, entries, taken, trials }: SticksOfBench,
   job: Job,
   profile: DeviceProfile,
 ): Promise<StickForJob[]> {
   const all: SystemImage[] = entries.map(({ image }) => image);
   const device = { profileId: profile.id, name: profile.name, systemVersion: job.takeIn.systemVersion };
-  const sticks = items.filter(({ item }) => item.kind === 'stick');
+  const at = runtime.now().toISOString();
+  const fails = (label: string) => learnedShare(trials, { key: label, at }, failureStart).share;
+  const sticks = items
+    .filter(({ item }) => item.kind === 'stick')
+    .map((one) => ({ ...one, fails: fails(one.item.label) }))
+    .sort((a, b) => a.fails - b.fails || a.item.label.localeCompare(b.item.label));
   return Promise.all(
     sticks.map(async ({ item, uses }) => {
       const content = await stickContent(stickFolder(runtime, item.label));

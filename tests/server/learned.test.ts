@@ -75,21 +75,25 @@ it('a reading stands beside those that such builds gave here before', async () =
   expect((await jobView(runtime, 'Q-0412')).readBefore).toEqual({ read: null, heat: null });
 });
 
-it('faults that were found stand with their names, of practice apart from real work', async () => {
+it('faults that were found and looks that misled stand with their names, of practice apart from real work', async () => {
   const { runtime } = workshop;
   const [job] = await runtime.database.query<{ id: string }>('select id from job order by id limit 1');
-  const fault = (seq: number, keys: string[]) =>
+  const lesson = (seq: number, kind: string, keys: string[]) =>
     runtime.database.query(
       `insert into lesson (job_id, seq, practice, kind, usual, actual, keys, at)
-       values ($1, $2, true, 'fault', 1, 1, $3::jsonb, '2026-11-01T08:00:00.000Z')`,
-      [job!.id, 9000 + seq, JSON.stringify(keys)],
+       values ($1, $2, true, $3, 1, 1, $4::jsonb, '2026-11-01T08:00:00.000Z')`,
+      [job!.id, 9000 + seq, kind, JSON.stringify(keys)],
     );
-  await fault(1, ['braskit-osprey', 'battery-plug']);
-  await fault(2, ['braskit-osprey', 'battery-plug']);
-  await fault(3, ['braskit-osprey', 'no-such-fault']);
+  await lesson(1, 'fault', ['braskit-osprey', 'battery-plug']);
+  await lesson(2, 'fault', ['braskit-osprey', 'battery-plug']);
+  await lesson(3, 'fault', ['braskit-osprey', 'no-such-fault']);
+  await lesson(4, 'look', ['charge-light', 'misread']);
+  await lesson(5, 'look', ['charge-light', 'right']);
+  await lesson(6, 'look', ['no-such-check', 'right']);
   runtime.learned.clear();
-  expect(await faultsFound(runtime, true)).toEqual([
-    { device: 'Osprey', fault: expect.stringMatching(/battery/iu), times: 2 },
-  ]);
-  expect(await faultsFound(runtime, false)).toEqual([]);
+  expect(await faultsFound(runtime, true)).toEqual({
+    faults: [{ device: 'Osprey', fault: expect.stringMatching(/battery/iu), times: 2 }],
+    looks: [{ check: expect.stringMatching(/light/iu), misread: 1, times: 2 }],
+  });
+  expect(await faultsFound(runtime, false)).toEqual({ faults: [], looks: [] });
 });

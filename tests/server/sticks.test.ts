@@ -232,8 +232,16 @@ it('records are added to and never rewritten; what is binned is gone from the be
   await expect(
     database.query("update bench_item_use set worked = true where label = 'CB-1102'"),
   ).rejects.toThrow(/append-only/u);
+  const worn = await item('ST-1103');
+  const fresh = await item('ST-1104');
+  // What failed often is expected to fail more often; a stick that nobody used goes by all others, what is binned counting on.
+  expect(worn.fails.share).toBeGreaterThan(2 * fresh.fails.share);
+  expect(worn.fails.here).toBe(worn.uses.length);
   expect(await doing({ kind: 'bin', label: 'ST-1103' })).toBe('ok');
   expect(await item('ST-1103')).toBeUndefined();
+  const { elsewhere, share } = (await item('ST-1104')).fails;
+  expect(elsewhere).toBe(fresh.fails.elsewhere);
+  expect(share).toBeCloseTo(fresh.fails.share, 6);
   expect(await doing({ kind: 'add', item: { kind: 'stick', model: 'Tarn Slip', labelGB: 64 } })).toBe('ok');
   expect((await item('ST-1105')).item).toMatchObject({ bytes: 64e9, model: 'Tarn Slip' });
   expect(await doing({ kind: 'add', item: { kind: 'stick', model: 'Tarn Slip', labelGB: null } })).toBe(

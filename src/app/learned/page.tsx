@@ -18,7 +18,7 @@ export default async function LearnedPage({
     <Shell frame={frame} at="logbook">
       <LearnedScreen
         kinds={await learnedPage(runtime, practice)}
-        faults={await faultsFound(runtime, practice)}
+        {...await faultsFound(runtime, practice)}
         practice={practice}
         isDemo={runtime.isDemo}
       />

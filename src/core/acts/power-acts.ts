@@ -180,10 +180,12 @@ export const finding = personAct(z.object({ kind: z.literal('finding'), fault: z
   permit: ({ state: { job } }) =>
     (job.found ?? []).length < most ? ok(null) : tooMany('faults were found on this device'),
   decide({ state: { job }, act, context }) {
-    const fault = new World(context.profile, circumstancesOf(job)).fault(act.fault);
+    const world = new World(context.profile, circumstancesOf(job));
+    const fault = world.fault(act.fault);
     if (!fault) return refuse('not-found', 'This device cannot have that fault.', 'Choose from the list.');
     const { name } = fault;
-    const found = [...(job.found ?? []), { faultId: act.fault, at: context.at }];
+    const looks = world.readings(job.seenAtPower, act.fault);
+    const found = [...(job.found ?? []), { faultId: act.fault, at: context.at, looks }];
     const run = started(
       { ...job, lastStart: null, found },
       'started',

@@ -106,7 +106,7 @@ it('what was found here before makes the first guess, and says from how many rep
   const bench = dark();
   const at = bench.at;
   const guess = (faults: { profileId: string; faultId: string; at: string }[]) =>
-    diagnosisView(profile, bench.state.job, { faults, at })!;
+    diagnosisView(profile, bench.state.job, { faults, looks: [], at })!;
   const before = guess([]);
   expect(before.from).toEqual({ here: 0, elsewhere: 0 });
   const rare = before.causes.findLast(({ id }) => id !== 'battery-plug')!;
@@ -128,4 +128,45 @@ it('a fault that was found teaches, once the job is handed over', () => {
   ]);
   const of = lessons.map((lesson) => ({ ...lesson, jobId: 'Q-1' }));
   expect(learnedFrom(of).faults).toEqual([{ profileId: profile.id, faultId: 'battery-plug', at: bench.at }]);
+});
+
+it('a look that turned out to mislead teaches how often it does, and a diagnosis weighs what is seen by it', () => {
+  const world = new World(profile);
+  const check = world.checks.find(
+    ({ id, outcomes, sound }) =>
+      id !== 'press' &&
+      Object.keys(outcomes).some(
+        (one) => one !== sound && world.shows(world.check(id)!, ['battery-plug']) !== one,
+      ),
+  )!;
+  const truly = world.shows(check, ['battery-plug']);
+  const wrong = Object.keys(check.outcomes).find((one) => one !== truly)!;
+  const bench = dark();
+  bench.do({ kind: 'look-into', seen: { check: check.id, outcome: wrong } });
+  bench.do({ kind: 'look-into', seen: { check: check.id, outcome: truly } });
+  bench.do({ kind: 'finding', fault: 'battery-plug' });
+  const of = lessonsOf(bench.state, { ...bench.context, cases: [] }).map((one) => ({ ...one, jobId: 'Q-1' }));
+  const { looks } = learnedFrom(of);
+  expect(looks).toEqual([
+    { key: check.id, isHit: true, at: bench.at },
+    { key: check.id, isHit: false, at: bench.at },
+  ]);
+  // Seen the same thing, a check that misleads half the time moves less.
+  const other = dark();
+  other.do({ kind: 'look-into', seen: { check: check.id, outcome: wrong } });
+  const moved = (misread: number) => {
+    const known = Array.from({ length: 400 }, (_, i) => ({
+      key: check.id,
+      isHit: i < misread,
+      at: bench.at,
+    }));
+    const { causes, looksFrom } = diagnosisView(profile, other.state.job, {
+      faults: [],
+      looks: known,
+      at: bench.at,
+    })!;
+    expect(looksFrom).toBe(400);
+    return causes.find(({ id }) => id === 'battery-plug')!.probability;
+  };
+  expect(moved(0)).toBeLessThan(moved(200) / 2);
 });

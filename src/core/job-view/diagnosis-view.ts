@@ -1,5 +1,12 @@
 import type { DeviceProfile } from '../device';
-import { type FaultSeen, faultWeights } from '../learn';
+import {
+  type FaultSeen,
+  type Trial,
+  faultWeights,
+  learnedShare,
+  misreadStart,
+  misreadWithin,
+} from '../learn';
 import { type Job, type Outcome, type SeenAtPower, circumstancesOf } from '../job';
 import { type Cause, DiagnosisTable, type Observation, World, diagnose, firstLooks } from '../simulator';
 
@@ -21,6 +28,8 @@ export type DiagnosisView = {
   none: { probability: number; before: number };
   /** From how many repairs the first guess comes, of this device and of others; without any it is what the profile says. */
   from: { here: number; elsewhere: number };
+  /** From how many looks, with what was then found, it is known how often a check is misread. */
+  looksFrom: number;
   next: NextAtPower | null;
   /** One cause that stands out, the end of what can be told, or still open. */
   verdict: { kind: 'mend' | 'end' | 'open'; ids: string[] };
@@ -57,37 +66,49 @@ export function seenWords(world: World, seen: SeenAtPower): string {
 }
 
 /** What repairs here have shown of such devices, and when that is asked; ISO 8601. */
-type FoundHere = { faults: readonly FaultSeen[]; at: string };
-type Known = { table: DiagnosisTable; from: DiagnosisView['from'] };
+type FoundHere = { faults: readonly FaultSeen[]; looks: readonly Trial[]; at: string };
+const nothingFound: FoundHere = Object.freeze({ faults: [], looks: [], at: '' });
+type Known = Omit<FoundHere, 'at'> & { table: DiagnosisTable; from: DiagnosisView['from'] };
 const tables = new WeakMap<DeviceProfile, Map<string, Known>>();
 const mostTables = 20;
 
-/** The table of a device after such a job, worked out once a day, and anew where more was found. */
-function tableOf(profile: DeviceProfile, job: Job, { faults, at }: FoundHere): Known {
+/** The table of a device after such a job, worked out once a day, and anew where more was found: lists of what was found are replaced, not changed. */
+function tableOf(profile: DeviceProfile, job: Job, { faults, looks, at }: FoundHere): Known {
   const circumstances = circumstancesOf(job);
   const of = tables.get(profile) ?? new Map<string, Known>();
   tables.set(profile, of);
-  const key = JSON.stringify([
-    circumstances,
-    faults.length,
-    faults.at(-1),
-    faults.length > 0 && at.slice(0, 10),
-  ]);
+  const key = JSON.stringify([circumstances, faults.length > 0 && at.slice(0, 10)]);
   const known = of.get(key);
-  if (known) return known;
+  if (known && known.faults === faults && known.looks === looks) return known;
   const world = new World(profile, circumstances);
   const { weights, ...from } = faultWeights(world.faults, faults, { profileId: profile.id, at });
-  const made = { table: new DiagnosisTable(world, weights), from };
+  const made = {
+    table: new DiagnosisTable(world, weights, misreadsOf(world, looks, at)),
+    from,
+    faults,
+    looks,
+  };
   if (of.size >= mostTables) of.clear();
   of.set(key, made);
   return made;
+}
+
+/** How often each check is misread here. */
+function misreadsOf({ checks }: World, looks: readonly Trial[], at: string): Record<string, number> {
+  const { least, most } = misreadWithin;
+  return Object.fromEntries(
+    checks.map(({ id, misread }) => {
+      const { share } = learnedShare(looks, { key: id, at }, misreadStart(misread));
+      return [id, Math.min(most, Math.max(least, share))];
+    }),
+  );
 }
 
 /** What is likely wrong with a device that does not start; null while it has not been switched on, or runs. */
 export function diagnosisView(
   profile: DeviceProfile,
   job: Job,
-  foundHere: FoundHere = { faults: [], at: '' },
+  foundHere: FoundHere = nothingFound,
 ): DiagnosisView | null {
   const first = firstSeen(job);
   if (!first) return null;
@@ -103,6 +124,7 @@ export function diagnosisView(
     causes: causes.map((cause) => ({ ...cause, remedy: world.fault(cause.id)?.remedy ?? '' })),
     none,
     from: weighedFrom,
+    looksFrom: foundHere.looks.length,
     next: next && {
       ...(next.kind === 'check'
         ? {

@@ -4,6 +4,8 @@ import type { Fault } from '../result';
 import type { DriveFiles, FrameView, UnreadLine } from './view';
 import type { CopyGrade, CopyState } from '../copy';
 import type { DockedDrive } from '../job';
+import type { LearnedShare } from '../learn';
+
 /** A job whose drives lie on the dock, as the Dock screen draws it. */
 export type DockPair = {
   jobId: string;
@@ -18,9 +20,9 @@ export type DockPair = {
   /** The new drive sits in the device already; its port is empty. */
   isNewInside: boolean;
   copy: CopyState;
-  /** False where the finished copy was not read back. */
   /** What is known of the finished copy; null before it is finished. */
   grade: CopyGrade | null;
+  /** False where the finished copy was not read back. */
   mayGoIn: boolean;
 };
 
@@ -47,6 +49,8 @@ export type DockItem = {
   item: BenchItem;
   uses: ItemUse[];
   record: Margin;
+  /** How often it fails, as its own record and that of all others of its kind have it. */
+  fails: LearnedShare;
   /** Sticks: what it holds; the open job that it was taken for. */
   content: StickContent | null;
   takenFor: string | null;

@@ -1,5 +1,5 @@
 import { type DecideContext, type JobRecord, fitAnswer, stepsOf } from '../job';
-import { type Lesson, copyKeys, faultKeys, handsKeys, heatKeys, readKeys } from '../learn';
+import { type Lesson, copyKeys, faultKeys, handsKeys, heatKeys, lookKeys, readKeys } from '../learn';
 import type { DockCase } from '../part';
 
 type Context = DecideContext & { cases: readonly DockCase[] };
@@ -120,12 +120,15 @@ function readingsOf({ job, history }: JobRecord, context: Context): Lesson[] {
   return lessons;
 }
 
-/** Which faults were behind a dead start of this device. */
+/** Which faults were behind a dead start of this device, and which looks were right before they were found. */
 const faultsOf = ({ job: { found = [] } }: JobRecord, { profile }: Context): Lesson[] =>
-  found.map(({ faultId, at }) => ({
-    kind: 'fault',
-    usual: 1,
-    actual: 1,
-    keys: faultKeys(profile.id, faultId),
-    at,
-  }));
+  found.flatMap(({ faultId, at, looks }): Lesson[] => [
+    { kind: 'fault', usual: 1, actual: 1, keys: faultKeys(profile.id, faultId), at },
+    ...looks.map(({ checkId, isMisread }): Lesson => ({
+      kind: 'look',
+      usual: 1,
+      actual: 1,
+      keys: lookKeys(checkId, isMisread),
+      at,
+    })),
+  ]);

@@ -1,5 +1,5 @@
 import { placeOf } from '../device';
-import { factorOf, heatKeys, readKeys } from '../learn';
+import { factorOf, heatKeys, nobodyLearned, readKeys } from '../learn';
 import type { Spread } from '../link';
 import {
   type DecideContext,
@@ -110,7 +110,7 @@ export function makeChange(
     evidence: loaded.evidence && [...loaded.evidence, rehearsalMargin(job.rehearsal)],
     ways: rankWays(profile, wayFactsOf(state, profile, loaded)),
     promise: promiseMargin(state, loaded, new Date(loaded.at), copySecondsLeft(state, loaded, now.copy)),
-    diagnosis: diagnosisView(profile, job, { faults: loaded.learned?.faults ?? [], at: loaded.at }),
+    diagnosis: diagnosisView(profile, job, { ...(loaded.learned ?? nobodyLearned), at: loaded.at }),
     sticks: loaded.sticks,
     prove: proveMargins(profile, layout, job, job.choice && loaded.findBuild(job.choice)),
     readBefore: readBefore(state, loaded),

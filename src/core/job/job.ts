@@ -62,7 +62,17 @@ export const Job = z.object({
   chargeSeen: z.array(ChargeSeen).max(20).optional(),
   /** Faults that were found behind a dead start, and mended. */
   found: z
-    .array(z.object({ faultId: z.string().max(40), at: z.iso.datetime() }))
+    .array(
+      z.object({
+        faultId: z.string().max(40),
+        at: z.iso.datetime(),
+        /** What was looked at before, and whether it was read otherwise than this fault shows it. */
+        looks: z
+          .array(z.object({ checkId: z.string().max(40), isMisread: z.boolean() }))
+          .max(400)
+          .default([]),
+      }),
+    )
     .max(200)
     .optional(),
   /** Drives that the owner brings along: they cost nothing here. */

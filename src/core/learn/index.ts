@@ -4,13 +4,25 @@ export { factorOf, learnSum, rangeHolds, sumOf, widening } from './forecast';
 export type { Factor, Piece } from './forecast';
 export { nobodyLearned, learnedFrom } from './learned';
 export type { Learned, LearnedKind } from './learned';
-export { Lesson, caseKeys, copyKeys, faultKeys, handsKeys, heatKeys, lessonKinds, readKeys } from './lesson';
+export {
+  Lesson,
+  caseKeys,
+  copyKeys,
+  faultKeys,
+  handsKeys,
+  heatKeys,
+  lessonKinds,
+  lookKeys,
+  readKeys,
+} from './lesson';
 export type { LessonKind, LessonOfJob } from './lesson';
 export { below, calibrationOf, placeOn } from './calibration';
 export type { Calibration, Held } from './calibration';
 export { faultLearning, faultWeights } from './faults';
 export type { FaultSeen, FaultWeights } from './faults';
-export { faultLines } from './faults-found';
-export type { FaultLine } from './faults-found';
+export { faultLines, lookLines } from './faults-found';
+export type { FaultLine, LookLine } from './faults-found';
 export { learnedView } from './learned-view';
 export type { HeldLine, LearnedKindView, LearnedLine } from './learned-view';
+export { failureStart, learnedShare, misreadStart, misreadWithin } from './share';
+export type { LearnedShare, ShareStart, Trial } from './share';

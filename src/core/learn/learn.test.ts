@@ -85,6 +85,10 @@ it('after fifty jobs its ranges hold 75 to 85 of a hundred, of a step as of a wh
   const { within } = calibrationOf(jobs);
   expect(within).toBeGreaterThanOrEqual(0.75);
   expect(within).toBeLessThanOrEqual(0.9);
+  // A step’s is at most half as wide as what is said of one before anything is learned.
+  const { least, most } = factorOf(nothingLearned, keysOf('IM', 'osprey', 's1'), atDay(0));
+  const steps = all.flatMap(({ single }) => later(single));
+  expect(meanWidth(steps) / Math.log(most / least)).toBeLessThanOrEqual(0.5);
   // A whole job’s at most half as wide as the default for one.
   expect(meanWidth(jobs) / defaultWidth).toBeLessThanOrEqual(0.5);
 });

@@ -2,11 +2,14 @@ import type { Held } from './calibration';
 import type { FaultSeen } from './faults';
 import { factorOf, learnSum, sumOf } from './forecast';
 import { type LessonKind, type LessonOfJob, lessonKinds } from './lesson';
+import type { Trial } from './share';
 import { type Quantity, learnInto, nothingLearned } from './quantity';
 
 /** What a bench knows of one kind, and how its forecasts before each lesson held. */
 export type LearnedKind = { quantity: Quantity; held: Held[] };
-export type Learned = Readonly<Record<LessonKind, LearnedKind> & { faults: readonly FaultSeen[] }>;
+export type Learned = Readonly<
+  Record<LessonKind, LearnedKind> & { faults: readonly FaultSeen[]; looks: readonly Trial[] }
+>;
 
 /** The forecasts that are looked back on. */
 const mostHeld = 2000;
@@ -17,6 +20,7 @@ export const nobodyLearned: Learned = Object.freeze({
     lessonKinds.map((kind) => [kind, { quantity: nothingLearned, held: [] }]),
   ) as unknown as Record<LessonKind, LearnedKind>),
   faults: [],
+  looks: [],
 });
 
 /**
@@ -33,7 +37,14 @@ export function learnedFrom(lessons: readonly LessonOfJob[]): Learned {
   const faults = lessons.flatMap(({ kind, keys: [profileId, faultId], at }) =>
     kind === 'fault' && profileId && faultId ? [{ profileId, faultId, at }] : [],
   );
-  return { ...(kinds as unknown as Record<LessonKind, LearnedKind>), faults: faults.slice(-mostHeld) };
+  const looks = lessons.flatMap(({ kind, keys: [key, read], at }) =>
+    kind === 'look' && key ? [{ key, isHit: read === 'misread', at }] : [],
+  );
+  return {
+    ...(kinds as unknown as Record<LessonKind, LearnedKind>),
+    faults: faults.slice(-mostHeld),
+    looks: looks.slice(-mostHeld),
+  };
 }
 
 const last = (held: Held[]): Held[] => held.slice(-mostHeld);

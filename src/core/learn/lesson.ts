@@ -7,9 +7,9 @@ import * as z from 'zod';
 export const lessonKinds = ['hands', 'copy', 'alone', 'read-test', 'heat'] as const;
 export type LessonKind = (typeof lessonKinds)[number];
 
-/** One thing that a job taught: which fault was behind a dead start, or what was usual, what came, and what it hangs on, coarse to fine. */
+/** One thing that a job taught: which fault was behind a dead start, how a check was read before it was found, or what was usual, what came, and what it hangs on, coarse to fine. */
 export const Lesson = z.object({
-  kind: z.enum([...lessonKinds, 'fault']),
+  kind: z.enum([...lessonKinds, 'fault', 'look']),
   /** As it was said before anybody had measured: minutes, bytes a second, K. */
   usual: z.number().positive(),
   actual: z.number().positive(),
@@ -55,3 +55,9 @@ export const heatKeys = (
 
 /** Which fault was found, and on which device; there is nothing to measure about it. */
 export const faultKeys = (profileId: string, faultId: string): string[] => [profileId, faultId];
+
+/** Which check was looked at, and whether it was read otherwise than it was. */
+export const lookKeys = (checkId: string, isMisread: boolean): string[] => [
+  checkId,
+  isMisread ? 'misread' : 'right',
+];

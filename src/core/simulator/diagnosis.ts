@@ -96,6 +96,8 @@ export class DiagnosisTable {
   constructor(
     readonly world: World,
     weights: Partial<Record<string, number>> = {},
+    /** How often a check is misread, where that was learned; else as its check says. */
+    private readonly misreads: Partial<Record<string, number>> = {},
   ) {
     this.hypotheses = hypotheses(world, weights);
     this.hypotheses.forEach(({ faults }, h) => this.index.set(faults.join(' '), h));
@@ -105,7 +107,8 @@ export class DiagnosisTable {
 
   /** P(outcome | hypothesis): misread for any of the others alike; of none of those listed by what is looked at. */
   likelihood(check: number, outcome: string, hypothesis: number): number {
-    const { outcomes, misread, sound, isOfPart, id } = this.world.checks[check]!;
+    const { outcomes, misread: stated, sound, isOfPart, id } = this.world.checks[check]!;
+    const misread = this.misreads[id] ?? stated;
     const others = Object.keys(outcomes).length - 1;
     if (hypothesis !== this.noneAt)
       return this.shown[check]![hypothesis] === outcome ? 1 - misread : misread / others;

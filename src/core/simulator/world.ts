@@ -140,6 +140,19 @@ export class World {
       ? (this.check('wait')?.minutes ?? mend.minutes)
       : mend.minutes + 1 + (mend.open ? this.times.open + this.times.close : 0);
 
+  /** What was looked at, held against what a fault shows that was then found: which of the checks were read otherwise. */
+  readings(
+    seen: readonly ({ check: string; outcome: string } | { mended: string })[],
+    fault: string,
+  ): { checkId: string; isMisread: boolean }[] {
+    return seen.flatMap((one) => {
+      if (!('check' in one)) return [];
+      const check = this.check(one.check);
+      if (!check) return [];
+      return [{ checkId: check.id, isMisread: this.shows(check, [fault]) !== one.outcome }];
+    });
+  }
+
   /**
    * What a check shows while these faults are there: of the common ones what the simulated device shows, of the profile’s own what it
    * states; of two the graver one, in the order of the check’s outcomes.

@@ -23,6 +23,16 @@ export function contentWords({ content, item }: Pick<DockItem, 'content' | 'item
 
 const count = (item: DockItem, worked: boolean) => item.uses.filter((use) => use.worked === worked).length;
 
+/** How often it fails by what is known, and from how much. */
+const failsWords = ({ fails: { share, here, elsewhere }, item }: DockItem): string => {
+  const often = `fails ${share < 0.01 ? 'less than 1' : Math.round(100 * share)} of 100`;
+  if (here + elsewhere === 0) return `${often}: a default, no ${item.kind} was used yet`;
+  const uses = (count: number) => (count === 1 ? '1 use' : `${count} uses`);
+  return here === 0
+    ? `${often}, by ${uses(elsewhere)} of others`
+    : `${often}, by ${uses(here)} and ${elsewhere} of others`;
+};
+
 /** Sticks or cables with their record: what failed three times goes into the bin. */
 export function ItemList({
   kind,
@@ -119,6 +129,7 @@ function ItemRow({
             <p className={record.verdict === 'over' ? `font-semibold ${verdictText.over}` : ''}>
               {uses.length === 0 ? 'not used yet' : `worked ${good}, failed ${failed}`}
             </p>
+            <p className="text-[0.8125rem] text-soft">{failsWords(one)}</p>
             {last && (
               <p className="truncate text-[0.8125rem] text-soft" title={last.what}>
                 last: {last.what}

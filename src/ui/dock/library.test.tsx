@@ -47,6 +47,7 @@ const item = (label: string, more: Partial<DockItem> = {}): DockItem => {
     },
     uses,
     record: recordMargin(label, uses),
+    fails: { share: 0.04, here: uses.length, elsewhere: 10 },
     content: null,
     takenFor: null,
     run: null,
@@ -194,8 +195,9 @@ describe('sticks and cables', () => {
   it('tell their record, and what failed three times is named first', () => {
     render(<ItemList kind="stick" items={[worn, item('ST-1101')]} locale="en" act={act} />);
     screen.getByText('failed three times, bin it: ST-1103; simulated');
-    screen.getByText('worked 1, failed 3');
-    screen.getByText('not used yet');
+    screen.getByText('worked 1, failed 3', { exact: false });
+    screen.getByText(/fails 4 of 100, by 4 uses and 10 of others/u);
+    screen.getByText('not used yet', { exact: false });
   });
 
   it('the record that is open tells what was written down since it was opened', () => {

@@ -19,10 +19,15 @@ const hints = {
 const repairs = (count: number) => (count === 1 ? '1 repair' : `${count} repairs`);
 
 /** From how much the first guess comes. */
-const firstGuessFrom = ({ here, elsewhere }: DiagnosisView['from']): string =>
+const firstGuessFrom = ({
+  from: { here, elsewhere },
+  looksFrom,
+}: Pick<DiagnosisView, 'from' | 'looksFrom'>): string =>
   here + elsewhere === 0
     ? 'as the profile and the common list say: nothing was found behind a dead start here yet'
-    : `from ${repairs(here)} of this device here and ${repairs(elsewhere)} of others`;
+    : `from ${repairs(here)} of this device here and ${repairs(elsewhere)} of others${
+        looksFrom === 0 ? '' : `; how often a look misleads from ${looksFrom} that were found out`
+      }`;
 
 /** Why it does not start: what to do next, what each cause is worth, which observation moved what; and where it ends. */
 export function DiagnosisCard({ diagnosis, act, busy }: Props) {
@@ -58,7 +63,7 @@ export function DiagnosisCard({ diagnosis, act, busy }: Props) {
         ))}
       </ol>
       <p className="text-[0.8125rem] text-soft">
-        The mark is what it was before anything was seen, {firstGuessFrom(from)}.
+        The mark is what it was before anything was seen, {firstGuessFrom(diagnosis)}.
       </p>
       {reasons.length > 0 && (
         <details className="mt-2">

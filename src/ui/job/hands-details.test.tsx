@@ -105,7 +105,7 @@ it('the diagnosis asks its check, takes what was seen, and offers the remedy of 
   const looks = [{ id: 'dark', words: 'dark, no sound' }];
   const none = { probability: 0.05, before: 0.06 };
   const mend = { ...next, kind: 'mend' as const, id: 'battery-plug', ask: 'Push it home.', outcomes: [] };
-  const rest = { none, looks, ending: null, from: { here: 2, elsewhere: 1 } };
+  const rest = { none, looks, ending: null, from: { here: 2, elsewhere: 1 }, looksFrom: 12 };
   const reasons = [{ saw: 'Pressed: dark.', cause: 'The plug', from: 0.2, to: 0.66 }];
   const { rerender } = render(
     <DiagnosisCard

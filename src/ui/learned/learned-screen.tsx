@@ -1,7 +1,7 @@
-import type { FaultLine, LearnedKindView } from '@/core/learn';
+import type { FaultLine, LearnedKindView, LookLine } from '@/core/learn';
 import Link from '../link';
 import { CalibrationChart } from './calibration-chart';
-import { FaultsFound } from './faults-found';
+import { FaultsFound, LooksFound } from './faults-found';
 import { HeldChart } from './held-chart';
 import { kindWords } from './kind-words';
 import { LearnedTable } from './learned-table';
@@ -10,11 +10,13 @@ import { LearnedTable } from './learned-table';
 export function LearnedScreen({
   kinds,
   faults = [],
+  looks = [],
   practice,
   isDemo,
 }: {
   kinds: LearnedKindView[];
   faults?: readonly FaultLine[];
+  looks?: readonly LookLine[];
   practice: boolean;
   isDemo: boolean;
 }) {
@@ -54,6 +56,7 @@ export function LearnedScreen({
           </>
         )}
         <FaultsFound lines={faults} />
+        <LooksFound lines={looks} />
         {known.length > 0 && unknown.length > 0 && (
           <p className="mt-4 text-[0.875rem] text-soft">
             Nobody has measured yet:{' '}
