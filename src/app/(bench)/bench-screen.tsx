@@ -23,6 +23,7 @@ import { useWorking } from '@/app/use-working';
 import { usePins } from './use-pins';
 
 // Dragging comes once there is a plan to drag in.
+const DayList = dynamic(() => import('@/ui/bench/day-list').then((m) => m.DayList));
 const DayLanes = dynamic(() => import('@/ui/bench/day-lanes').then((m) => m.DayLanes));
 
 /** How often the bench is looked at anew: while a machine runs, and else, since the clock goes on and others work too. */
@@ -137,6 +138,7 @@ export function BenchScreen({ view }: { view: BenchView }) {
                         Print
                       </Button>
                     </DayLanes>
+                    <DayList day={day} slots={planned.plan.slots} now={now} show={show} />
                     <Slips day={day} slips={planned.slips} />
                   </>
                 )}

@@ -87,7 +87,7 @@ export function DayLanes({ day, slots, pins, now, show, onPin, children }: Props
     return true;
   };
   return (
-    <section ref={section} aria-label="Hands and machines from now on">
+    <section ref={section} aria-label="Hands and machines from now on" className="print:hidden">
       <div className="relative ml-28 h-6 text-[0.75rem] text-soft max-sm:ml-16" aria-hidden>
         {stretch.hours.map((minutes) => (
           <span

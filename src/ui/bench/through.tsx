@@ -32,7 +32,7 @@ export function DueDrives({ view }: { view: BenchView }) {
 export function HandedOver({ view }: { view: BenchView }) {
   if (view.handedOver.length === 0) return null;
   return (
-    <section aria-labelledby="handed-over" className="rounded-2xl border bg-surface p-4">
+    <section aria-labelledby="handed-over" className="rounded-2xl border bg-surface p-4 print:hidden">
       <h2 id="handed-over" className="mb-1 text-[1rem]">
         Handed over
       </h2>
