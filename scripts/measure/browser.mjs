@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { gzipSync } from 'node:zlib';
+import { brotliCompressSync, gzipSync } from 'node:zlib';
 import { ensureBuilt } from '../lib/build.mjs';
 import { openBrowser, startDemo } from '../lib/demo-app.mjs';
 import { projectFolder } from '../lib/project.mjs';
@@ -112,16 +112,37 @@ async function hash(browser, address, path, besides) {
 }
 
 /** Bytes of compressed script that a page brings with it: all that its HTML names, each once. */
-async function firstLoad(address, path) {
+async function firstLoad(address, path, compressed = gzipSync) {
   const html = await (await fetch(`${address}${path}`)).text();
   // What only browsers without modules load does not count.
   const modern = html.replace(/<script[^>]*noModule[^>]*>/giu, '');
   const named = new Set(modern.match(/static\/chunks\/[\w.~-]+\.js/gu));
   return [...named].reduce(
-    (sum, name) => sum + gzipSync(readFileSync(join(projectFolder, '.next', name))).length,
+    (sum, name) => sum + compressed(readFileSync(join(projectFolder, '.next', name))).length,
     0,
   );
 }
+
+/** Every screen but those of a job, Ask and Fit, and what it brings by the better way to compress that browsers ask for. */
+const otherScreens = [
+  '/',
+  '/jobs/new',
+  '/logbook',
+  '/parts',
+  '/parts/compare',
+  '/parts/new',
+  '/parts/import',
+  '/shelf',
+  '/devices',
+  '/devices/new',
+  '/devices/braskit-osprey',
+  '/devices/braskit-osprey/procedure',
+  '/dock',
+  '/look-inside',
+  '/practice',
+  '/workshop',
+  '/learned',
+];
 
 /** What only a browser can tell; the quietest of three rounds each. */
 export async function browserMeasures(imagePath, besides) {
@@ -140,6 +161,12 @@ export async function browserMeasures(imagePath, besides) {
         ),
         fit: await firstLoad(demo.address, '/jobs/Q-0412/fit'),
         ask: await firstLoad(demo.address, '/ask'),
+        others: await Promise.all(
+          otherScreens.map(async (path) => ({
+            path,
+            bytes: await firstLoad(demo.address, path, brotliCompressSync),
+          })),
+        ),
         answer: await firstLoad(demo.address, '/ask?q=wren%202280-S3-M%202%20TB'),
       },
       heat: await heat(browser, demo.address),

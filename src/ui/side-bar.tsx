@@ -1,9 +1,12 @@
 import { Keyboard, Menu, MoonStar, Search } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { FrameView } from '@/core/job-view';
-import { DialogFrame } from './dialog-frame';
 import Link from './link';
 import { type SideBarPlace, mainScreens } from './main-screens';
+
+// A window is loaded when it is asked for: most screens show none.
+const PhoneMenu = dynamic(() => import('./dialog-frame').then((m) => m.DialogFrame));
 
 type Props = {
   /** Null where nothing of the workshop could be read yet: the screens are named all the same. */
@@ -137,20 +140,22 @@ export function SideBar({ frame, at, onFind, onKeys, onTheme, onWorking }: Props
           <Search className="size-5" aria-hidden />
           Find
         </button>
-        <DialogFrame title="Menu" open={isOpen} onOpenChange={setOpen}>
-          <div className={`rounded-xl p-2 ${ground}`}>
-            <MainNav at={at} className="grid grid-cols-3 gap-1" onGo={() => setOpen(false)} />
-            <div className="mt-2 grid grid-cols-3 items-end gap-1 border-t border-lacquer-raised pt-2">
-              <Tools
-                {...tools}
-                onKeys={() => {
-                  setOpen(false);
-                  onKeys();
-                }}
-              />
+        {isOpen && (
+          <PhoneMenu title="Menu" open onOpenChange={setOpen}>
+            <div className={`rounded-xl p-2 ${ground}`}>
+              <MainNav at={at} className="grid grid-cols-3 gap-1" onGo={() => setOpen(false)} />
+              <div className="mt-2 grid grid-cols-3 items-end gap-1 border-t border-lacquer-raised pt-2">
+                <Tools
+                  {...tools}
+                  onKeys={() => {
+                    setOpen(false);
+                    onKeys();
+                  }}
+                />
+              </div>
             </div>
-          </div>
-        </DialogFrame>
+          </PhoneMenu>
+        )}
       </header>
     </>
   );

@@ -1,5 +1,6 @@
 'use client';
 import Link from '@/ui/link';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { post } from '@/app/call';
@@ -9,11 +10,13 @@ import { type DeviceProfile, mainPlace } from '@/core/device';
 import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { profileAge } from '@/ui/devices/limits';
-import { MergePanel } from '@/ui/devices/merge-panel';
 import { SlotDrawing } from '@/ui/devices/slot-drawing';
 import { Button } from '@/ui/button';
 import { MainAction } from '@/ui/main-action';
 import { FaultNotice } from '@/ui/notice';
+
+// Two versions are merged now and then: what it reads by is loaded when it is asked for.
+const MergePanel = dynamic(() => import('@/ui/devices/merge-panel').then((m) => m.MergePanel));
 
 type Props = {
   frame: FrameView;

@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { newRequestId, post } from '@/app/call';
 import { Shell } from '@/app/shell';
@@ -7,7 +8,9 @@ import type { DeviceProfile } from '@/core/device';
 import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { PracticeBegin } from '@/ui/practice/practice-begin';
-import { PracticeRun } from '@/ui/practice/practice-run';
+
+// Loaded once a run begins.
+const PracticeRun = dynamic(() => import('@/ui/practice/practice-run').then((m) => m.PracticeRun));
 
 type Props = {
   view: {

@@ -10,8 +10,10 @@ export { startEvidence } from './start-evidence';
 export type { EvidenceQuestion } from './start-evidence';
 export { parseDdErrors, parseRescueMap, readAtOnceBytes } from './read-errors';
 export type { UnreadStretch } from './read-errors';
-export { SpanSums, isAllMatched, matchSums, sumsText, usedPieces } from './span-sums';
-export type { SpanSum, SumsMatch, UsedPiece } from './span-sums';
+export { isAllMatched, matchSums, sumsText, usedPieces } from './span-sums';
+export type { SumsMatch, UsedPiece } from './span-sums';
+export { SpanSums } from './span-sums-schema';
+export type { SpanSum } from './span-sums-schema';
 export {
   checkLines,
   tellLines,

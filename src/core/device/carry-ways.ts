@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { wayIds } from './way-ids';
 
 /** Minutes as a range: the middle, and what nine of ten jobs stay within. */
 const Minutes = z
@@ -39,7 +40,6 @@ export const CarryWay = z.discriminatedUnion('possible', [
 ]);
 export type CarryWay = z.infer<typeof CarryWay>;
 
-export const wayIds = ['copy-on-dock', 'stick', 'network', 'format', 'donor'] as const;
 export const WayId = z.enum(wayIds);
 export type WayId = z.infer<typeof WayId>;
 

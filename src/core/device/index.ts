@@ -1,4 +1,5 @@
-export { CarryWay, CarryWays, WayId, wayIds } from './carry-ways';
+export { CarryWay, CarryWays, WayId } from './carry-ways';
+export { wayIds } from './way-ids';
 export { Measures } from './measures';
 export { measureNames } from './measure-names';
 export { Accepted, BayForm, ModuleForm, Place, PlaceHeat, SinkRule } from './place';
@@ -16,5 +17,6 @@ export { revisionOfSerial } from './serial-number';
 export { cautionsAt } from './station-cautions';
 export { CaseChange, PlaceChange, Revision } from './variation';
 export { AfterStart, Care } from './after-start';
-export { ProofFunction, Proofs, ReadingName, proofsOf } from './proofs';
+export { ProofFunction, Proofs, ReadingName } from './proofs';
+export { proofsOf } from './proofs-of';
 export { OwnCheck, OwnDiagnosis, OwnFault } from './own-diagnosis';

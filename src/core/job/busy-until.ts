@@ -2,7 +2,7 @@ import type { DeviceProfile } from '../device';
 import { writesItself } from '../route';
 import type { Job } from './job';
 import { networkGoneSince } from './network-loss';
-import { devicePace } from './power-run';
+import { devicePace } from './device-seconds';
 
 /** Until when a device that is on works alone, as it usually does, and from when on one should worry; ISO 8601. */
 export type BusyUntil = { usual: string; worry: string };

@@ -1,4 +1,4 @@
-import { Protocol } from './drive';
+import type { Protocol } from './drive';
 import type { DockCase } from './dock-case';
 
 /** The cases that take a drive of this kind and are there, the quickest first; all that are there where none is chosen yet. */

@@ -1,4 +1,5 @@
-export { Item, Placed, PlacementQuestion, Store, mostItems, needs } from './placement-schema';
+export { Item, Placed, PlacementQuestion, Store } from './placement-schema';
+export { mostItems, needs } from './needs';
 export { loadedShare, startsFrom, waitingS } from './waiting';
 export { exactUpTo, placeThings } from './place';
 export type { Placement } from './place';

@@ -1,9 +1,5 @@
 import * as z from 'zod';
-
-/** What an item asks of the store that it starts from: the quick drive, any that it can start from, or nothing while it rests. */
-export const needs = ['fast', 'any', 'archive'] as const;
-
-export const mostItems = 2000;
+import { mostItems, needs } from './needs';
 
 const id = z.string().regex(/^[a-z0-9-]{1,24}$/u);
 const bytes = z.int().positive().max(1e15);

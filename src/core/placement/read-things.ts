@@ -1,6 +1,7 @@
 import { type Result, ok, refuse } from '../result';
 import { clip, parseBytes } from '../units';
-import { type Item, mostItems, needs } from './placement-schema';
+import { mostItems, needs } from './needs';
+import type { Item } from './placement-schema';
 
 const headings: Readonly<Record<string, string>> = Object.freeze({
   name: 'name',

@@ -13,4 +13,5 @@ export type { Level, Practice, Score } from './practice';
 export { Mistake } from './mistake-schema';
 export { bowlTest, checkBowl } from './bowl-test';
 export type { BowlTest } from './bowl-test';
-export { StepRecord, due, practised, spacingRule } from './spacing';
+export { due, practised, spacingRule } from './spacing';
+export { StepRecord } from './step-record';

@@ -1,17 +1,9 @@
-import * as z from 'zod';
+import type { StepRecord } from './step-record';
 
 /** When a step is to be practised again: stated on the screen, simple on purpose. */
 export const spacingRule =
   'What was missed comes again the next day; what was remembered after twice as long as before, up to sixteen days.';
 const longestDays = 16;
-
-/** How one step of one device stands with one technician. */
-export const StepRecord = z.object({
-  stepId: z.string().max(60),
-  intervalDays: z.int().min(1).max(longestDays),
-  dueOn: z.iso.date(),
-});
-export type StepRecord = z.infer<typeof StepRecord>;
 
 const day = 86_400_000;
 const dateOf = (ms: number) => new Date(ms).toISOString().slice(0, 10);

@@ -1,7 +1,8 @@
 import type { DeviceProfile } from '../device';
 import type { Inside } from './inside';
 import { Device, type Placed, type Press, type PressKey, type Shown } from './scenes';
-import { type ShownCode, type SwitchedOn, outcomeOf } from './switched-on';
+import { type ShownCode, outcomeOf } from './shown-codes';
+import type { SwitchedOn } from './switched-on';
 
 /**
  * What the simulated device shows `nowS` seconds after it was switched on, with or without the keys of its boot menu held.

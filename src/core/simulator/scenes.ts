@@ -3,7 +3,8 @@ import { isTrue } from '../work';
 import type { DriveContents } from './contents';
 import { leftOpen, withoutCable } from './left-open';
 import { type Inside, type MenuEntry, bootMenu, powerless, seesDrive } from './inside';
-import type { ShownCode, SwitchedOn } from './switched-on';
+import type { ShownCode } from './shown-codes';
+import type { SwitchedOn } from './switched-on';
 
 /** What the hands do at a device that is on: a line of its menu, an answer to its prompt, or any key at the wrong moment. */
 export const pressKeys = ['drive', 'stick', 'network', 'accept', 'refuse', 'touch'] as const;

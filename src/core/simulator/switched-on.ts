@@ -1,22 +1,8 @@
 import * as z from 'zod';
 import { PowerPhase } from '../device';
+import { shownCodes } from './shown-codes';
 
-/** What can be seen of a device that was switched on; the diagnosis reasons over these. */
-export const shownCodes = [
-  'dark',
-  'dark-with-sound',
-  'goes-out',
-  'sign-stays',
-  'no-storage',
-  'nothing-to-start',
-  'not-seen',
-  'not-accepted',
-  'asks-key',
-  'spoiled',
-  'started',
-] as const;
-export const ShownCode = z.enum(shownCodes);
-export type ShownCode = z.infer<typeof ShownCode>;
+const ShownCode = z.enum(shownCodes);
 
 /** What the simulated device came to, and the readings it would give once started. */
 export const SwitchedOn = z.object({
@@ -40,17 +26,3 @@ export const SwitchedOn = z.object({
     .nullable(),
 });
 export type SwitchedOn = z.infer<typeof SwitchedOn>;
-
-export const outcomeOf: Readonly<Record<ShownCode, SwitchedOn['outcome']>> = Object.freeze({
-  dark: 'dark',
-  'dark-with-sound': 'dark',
-  'goes-out': 'dark',
-  'sign-stays': 'does-not-finish',
-  'no-storage': 'no-start-device',
-  'nothing-to-start': 'no-start-device',
-  'not-seen': 'no-start-device',
-  'not-accepted': 'no-start-device',
-  'asks-key': 'does-not-finish',
-  spoiled: 'does-not-finish',
-  started: 'started',
-});

@@ -1,8 +1,8 @@
-import * as z from 'zod';
 import type { Place, ProfileShape } from '../device';
 import { type Estimate, type MarginUnit, type Range, about, missing, rangeFault } from '../margin';
 import { figureRanges } from '../part';
 import { type Result, ok, refuse } from '../result';
+import type { FigureEntry } from './figure-entry';
 import { plainAnswersOf } from './plain-answers';
 import { studentQuantile } from '../stack';
 
@@ -109,48 +109,6 @@ export function figureAt(place: Place, { path }: Figure): Estimate | null {
     at = typeof at === 'object' && at !== null ? (at as Record<string, unknown>)[step] : null;
   return typeof at === 'object' && at !== null && 'known' in at ? (at as Estimate) : null;
 }
-
-const short = z.string().trim().min(1, 'Say where it is from.').max(200);
-
-/** A figure as it is entered: readings by a tool, a figure from a paper, or taken back. */
-export const FigureEntry = z.discriminatedUnion('way', [
-  z
-    .object({
-      way: z.literal('measured'),
-      figureId: z.string().max(60),
-      placeId: z.string().max(40),
-      /** Each reading, in the figure’s own unit. */
-      readings: z.array(z.number()).min(1, 'Type one reading at least.').max(20),
-      /** What the tool itself can be off, in the same unit. */
-      toolPlusMinus: z.number().min(0).max(1e9),
-      tool: short,
-    })
-    .strict(),
-  z
-    .object({
-      way: z.literal('paper'),
-      figureId: z.string().max(60),
-      placeId: z.string().max(40),
-      value: z.number(),
-      minus: z.number().min(0),
-      plus: z.number().min(0),
-      source: short,
-      /** The paper’s own date. */
-      at: z.iso.date(),
-    })
-    .strict(),
-  z
-    .object({
-      way: z.literal('answer'),
-      figureId: z.string().max(60),
-      placeId: z.string().max(40),
-      /** One of the answer’s options; null where nobody knows. */
-      value: z.string().max(60).nullable(),
-    })
-    .strict(),
-  z.object({ way: z.literal('unknown'), figureId: z.string().max(60), placeId: z.string().max(40) }).strict(),
-]);
-export type FigureEntry = z.infer<typeof FigureEntry>;
 
 export type Readings = {
   mean: number;

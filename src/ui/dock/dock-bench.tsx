@@ -1,5 +1,6 @@
 'use client';
 import Link from '../link';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { DockView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
@@ -13,8 +14,10 @@ import { DockStorage } from './dock-storage';
 import { DriveFilesList } from './drive-files-list';
 import { ImageList } from './image-list';
 import { ItemList } from './item-list';
-import { WriteDialog } from './write-dialog';
 import { PracticeFaults } from './practice-faults';
+
+// Windows are loaded when they are asked for.
+const WriteDialog = dynamic(() => import('./write-dialog').then((m) => m.WriteDialog));
 
 type Props = {
   view: DockView;
@@ -38,6 +41,7 @@ export function DockBench({ view, fault, onPractise, onAct, onImage, onClear }: 
     return refused;
   };
   const [writing, setWriting] = useState<string | null>(null);
+  const toWrite = library.images.find(({ image }) => image.id === writing);
   const ofKind = (kind: 'stick' | 'cable') => library.items.filter(({ item }) => item.kind === kind);
   const running = pairs.filter(({ copy }) => copy.kind === 'running').length;
   const written = ofKind('stick').flatMap(({ item, run }) => (run ? [item.label] : []));
@@ -77,13 +81,15 @@ export function DockBench({ view, fault, onPractise, onAct, onImage, onClear }: 
       <ItemList kind="stick" items={ofKind('stick')} locale={locale} act={onImage} />
       <ItemList kind="cable" items={ofKind('cable')} locale={locale} act={onImage} />
       <DockStorage storage={view.storage} locale={locale} onClear={onClear} />
-      <WriteDialog
-        image={library.images.find(({ image }) => image.id === writing) ?? null}
-        sticks={ofKind('stick')}
-        locale={locale}
-        act={onImage}
-        onClose={() => setWriting(null)}
-      />
+      {toWrite && (
+        <WriteDialog
+          image={toWrite}
+          sticks={ofKind('stick')}
+          locale={locale}
+          act={onImage}
+          onClose={() => setWriting(null)}
+        />
+      )}
     </StationFrame>
   );
 }

@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { DockItem } from '@/core/job-view';
 import { showBytes, showRate } from '@/core/units';
@@ -7,10 +8,12 @@ import { Button } from '../button';
 import { Card } from '../station-frame';
 import { verdictText } from '../verdict-words';
 import type { ImageActions } from './image-actions';
-import { AddItemDialog } from './add-item-dialog';
-import { RecordDialog } from './record-dialog';
 import { RowFault } from './row-fault';
 import { RunBar } from './run-bar';
+
+// Windows are loaded when they are asked for.
+const AddItemDialog = dynamic(() => import('./add-item-dialog').then((m) => m.AddItemDialog));
+const RecordDialog = dynamic(() => import('./record-dialog').then((m) => m.RecordDialog));
 
 /** What a stick holds, in a few words. */
 export function contentWords({ content, item }: Pick<DockItem, 'content' | 'item'>): string {
@@ -47,6 +50,7 @@ export function ItemList({
 }) {
   const [told, setTold] = useState<string | null>(null);
   const [adding, setAdding] = useState(false);
+  const shown = items.find(({ item }) => item.label === told);
   const title = kind === 'stick' ? 'Sticks' : 'Cables';
   const bad = items.filter(({ record }) => record.verdict === 'over').map(({ item }) => item.label);
   return (
@@ -72,13 +76,8 @@ export function ItemList({
           />
         ))}
       </ul>
-      <RecordDialog
-        key={told}
-        told={items.find(({ item }) => item.label === told) ?? null}
-        act={act}
-        onClose={() => setTold(null)}
-      />
-      <AddItemDialog kind={kind} open={adding} act={act} onClose={() => setAdding(false)} />
+      {shown && <RecordDialog key={told} told={shown} act={act} onClose={() => setTold(null)} />}
+      {adding && <AddItemDialog kind={kind} open act={act} onClose={() => setAdding(false)} />}
     </Card>
   );
 }

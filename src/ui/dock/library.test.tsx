@@ -200,13 +200,13 @@ describe('sticks and cables', () => {
     screen.getByText('not used yet', { exact: false });
   });
 
-  it('the record that is open tells what was written down since it was opened', () => {
+  it('the record that is open tells what was written down since it was opened', async () => {
     const list = (uses: DockItem['uses']) => (
       <ItemList kind="stick" items={[item('ST-1101', { uses })]} locale="en" act={act} />
     );
     const { rerender } = render(list([]));
     fireEvent.click(button('Record'));
-    screen.getByText('Nothing on record yet.');
+    await screen.findByText('Nothing on record yet.');
     rerender(list([use(true, 'Quay 2.9.3: written and read back')]));
     screen.getByText(/Quay 2.9.3: written and read back/u, { ignore: '[title]' });
     expect(screen.queryByText('Nothing on record yet.')).toBeNull();
@@ -215,12 +215,13 @@ describe('sticks and cables', () => {
   it('a line is added by hand, and the bin wants a second press', async () => {
     render(<ItemList kind="stick" items={[worn]} locale="en" act={act} />);
     fireEvent.click(button('Record'));
+    await screen.findByRole('dialog');
     expect(button('It worked').disabled).toBe(true);
     fireEvent.change(screen.getByLabelText(/What it did/u), { target: { value: 'went away' } });
     fireEvent.click(button('It failed'));
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
     fireEvent.click(button('Record'));
-    fireEvent.click(button('Bin it'));
+    fireEvent.click(await screen.findByRole('button', { name: 'Bin it' }));
     fireEvent.click(button('Yes, ST-1103 is in the bin'));
     await waitFor(() => expect(asked).toHaveLength(2));
     expect(asked).toEqual([
@@ -232,7 +233,7 @@ describe('sticks and cables', () => {
   it('a new stick needs its size, a cable does not', async () => {
     render(<ItemList kind="stick" items={[]} locale="en" act={act} />);
     fireEvent.click(button('Add a stick'));
-    fireEvent.change(screen.getByLabelText('What stands on it'), { target: { value: 'Tarn' } });
+    fireEvent.change(await screen.findByLabelText('What stands on it'), { target: { value: 'Tarn' } });
     fireEvent.change(screen.getByLabelText(/Size on its label/u), { target: { value: '-3' } });
     expect(button('Add it').disabled).toBe(true);
     fireEvent.change(screen.getByLabelText(/Size on its label/u), { target: { value: '16' } });
@@ -243,6 +244,7 @@ describe('sticks and cables', () => {
     cleanup();
     render(<ItemList kind="cable" items={[]} locale="en" act={act} />);
     fireEvent.click(button('Add a cable'));
+    await screen.findByRole('dialog');
     expect(screen.queryByLabelText(/Size on its label/u)).toBeNull();
   });
 });

@@ -14,14 +14,13 @@ export function RecordDialog({
   act,
   onClose,
 }: {
-  told: DockItem | null;
+  told: DockItem;
   act: ImageActions;
   onClose: () => void;
 }) {
   const [what, setWhat] = useState('');
   const [binning, setBinning] = useState(false);
   const [fault, setFault] = useState<Fault | null>(null);
-  if (!told) return null;
   const { label } = told.item;
   const close = () => {
     setWhat('');

@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { type ComponentProps, useEffect, useRef, useState } from 'react';
 import type { Inspection } from '@/core/disk';
 import type { DockCase } from '@/core/part';
@@ -10,13 +11,15 @@ import { Button } from '../button';
 import { FaultNotice } from '../notice';
 import { saveFile } from '../save-file';
 import { Card, StationFrame } from '../station-frame';
-import { CopyTimes } from './copy-times';
 import { DriveMap } from './drive-map';
 import { DropImage } from './drop-image';
 import { FoundPartitions } from './found-partitions';
 import { HashCard } from './hash-card';
-import { OnNewDrive } from './on-new-drive';
-import { TakePartitions } from './take-partitions';
+
+// Loaded once something was looked into.
+const OnNewDrive = dynamic(() => import('./on-new-drive').then((m) => m.OnNewDrive));
+const TakePartitions = dynamic(() => import('./take-partitions').then((m) => m.TakePartitions));
+const CopyTimes = dynamic(() => import('./copy-times').then((m) => m.CopyTimes));
 
 type State =
   | { kind: 'empty' }
