@@ -177,7 +177,7 @@ export default tseslint.config(
     rules: {
       'no-restricted-imports': [
         'error',
-        { patterns: [{ regex: '^(?!zod$|hash-wasm$|\\.|@/core)', message: notInCore }] },
+        { patterns: [{ regex: '^(?!zod$|hash-wasm$|highs$|\\.|@/core)', message: notInCore }] },
       ],
       'no-restricted-globals': [
         'error',

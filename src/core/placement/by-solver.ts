@@ -1,5 +1,5 @@
 import type { Highs } from 'highs';
-import { type Placing, type Shelf, type Thing, costOf, stands, tiny } from './model';
+import { type Placing, type Shelf, costOf, stands, tiny } from './model';
 import type { Open } from './relax';
 
 /** What the best known placement costs in the solver's numbers: its tolerances are absolute. */

@@ -9,12 +9,10 @@ export function DayList({ day, slots, now, show }: Props) {
   const clock = clockOf(now, show);
   const tasks = new Map(day.tasks.map((task) => [task.id, task]));
   const devices = new Map(day.jobs.map(({ id, device }) => [id, device]));
-  let who = '';
-  const rows = lanesOf(day, slots).flatMap((lane) => {
-    // Rows of one machine that overlap bear its name once.
-    who = lane.name || who;
-    return lane.slots.map((slot) => ({ who, ...slot }));
-  });
+  const lanes = lanesOf(day, slots);
+  // Lanes of one machine that overlap bear its name once.
+  const nameAt = (at: number) => lanes.slice(0, at + 1).findLast(({ name }) => name !== '')?.name ?? '';
+  const rows = lanes.flatMap((lane, i) => lane.slots.map((slot) => ({ who: nameAt(i), ...slot })));
   return (
     <table className="hidden w-full text-[0.8125rem] print:table" aria-label="The day, line by line">
       <tbody>

@@ -31,7 +31,7 @@ const firstGuessFrom = ({
 
 /** Why it does not start: what to do next, what each cause is worth, which observation moved what; and where it ends. */
 export function DiagnosisCard({ diagnosis, act, busy }: Props) {
-  const { causes, none, from, reasons, verdict, ending } = diagnosis;
+  const { causes, none, reasons, verdict, ending } = diagnosis;
   const lines = [...causes.slice(0, shownCauses), { id: 'none', name: 'None of those known here', ...none }];
   return (
     <Card title="Why does it not start?" hint={hints[verdict.kind]}>
