@@ -47,7 +47,7 @@ export async function seedDemo(runtime: Runtime, hasPast = true): Promise<void> 
   if ((await database.query("select 1 from setting where key = 'demo'")).length > 0) return;
   // A kill in the middle of the first start leaves part of a workshop that nobody has seen: it is begun again.
   await database.execute(
-    `truncate day_pin, shelf_minimum, shelf_incoming, shelf_move, lesson, issued, photo, price, practice_record, practice_mistake, job_history, job, part, device_profile, device_profile_version, technician, setting, bench_item_use, bench_item;
+    `truncate day_pin, shelf_minimum, shelf_incoming, shelf_move, lesson, issued, photo, price, practice_record, practice_mistake, dry_run, job_history, job, part, device_profile, device_profile_version, technician, setting, bench_item_use, bench_item;
      alter sequence job_number restart`,
   );
   const folder = join(runtime.projectFolder, 'demo');

@@ -39,6 +39,7 @@ export { formFault, takeInDevice } from './take-in-device';
 export { dockCases, frameView, jobChange, jobView, partsView } from './views';
 export { putPart, removePart } from './change-catalogue';
 export { profileNames, versionsOf } from './devices';
+export { dryRuns } from './dry-runs';
 export type { ProfileVersion } from './devices';
 export {
   enterProfileFigure,

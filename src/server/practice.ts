@@ -1,10 +1,11 @@
 import * as z from 'zod';
 import type { FrameView } from '@/core/job-view';
 import type { DeviceProfile } from '@/core/device';
-import { Mistake, StepRecord, practised } from '@/core/practice';
+import { type DryRun, Mistake, StepRecord, practised } from '@/core/practice';
 import { type Result, ok, refuse } from '@/core/result';
 import type { Sql } from './database';
 import { allProfiles, findProfile } from './devices';
+import { dryRuns, keepDryRun, versionsNow } from './dry-runs';
 import { once } from './requests';
 import type { Runtime } from './runtime';
 import { formFault, nobodyWorking } from './take-in-device';
@@ -18,6 +19,9 @@ export type PracticeView = {
   records: Record<string, StepRecord[]>;
   /** What anybody picked at the wrong time, by device. */
   mistakes: Record<string, Mistake[]>;
+  /** The version of each device that is practised, and its last run of each version. */
+  versions: Record<string, number>;
+  dryRuns: Record<string, DryRun[]>;
 };
 
 async function recordsOf(sql: Sql, initials: string): Promise<Record<string, StepRecord[]>> {
@@ -63,6 +67,8 @@ export async function practiceView(runtime: Runtime, asked: string | null = null
     profiles: await allProfiles(database),
     records: working ? await recordsOf(database, working) : {},
     mistakes: await mistakesOf(database),
+    versions: await versionsNow(database),
+    dryRuns: await dryRuns(database),
   };
 }
 
@@ -74,6 +80,8 @@ const PracticeForm = z.object({
   remembered: ids,
   missed: ids,
   wrong: z.array(Wrong).max(400).default([]),
+  /** Of which version all steps were run through; absent where a page of before sends none. */
+  version: z.int().positive().max(1_000_000).optional(),
 });
 
 /** Keeps what a run came to, for the one who works. Faults: `form`, `nobody-working`, `not-found`. */
@@ -85,7 +93,8 @@ export async function keepPractice(
 ): Promise<Result<StepRecord[]>> {
   const parsed = PracticeForm.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
-  const { profileId, remembered, missed, wrong } = parsed.data;
+  const { profileId, remembered, missed, wrong, version } = parsed.data;
+  const at = runtime.now().toISOString();
   const keepOnce = async (sql: Sql): Promise<Result<StepRecord[]>> => {
     const working = await whoWorks(sql, asked);
     if (!working) return nobodyWorking();
@@ -104,8 +113,18 @@ export async function keepPractice(
       [working, profileId, JSON.stringify(steps)],
     );
     await keepMistakes(sql, profileId, wrong);
+    if (version !== undefined) {
+      const run = {
+        version,
+        by: working,
+        at,
+        steps: remembered.length + missed.length,
+        missed: missed.length,
+      };
+      if (!(await keepDryRun(sql, profileId, run)))
+        return refuse('not-found', 'This device has no such version.', 'Load the page again.');
+    }
     return ok(steps);
   };
-  const at = runtime.now().toISOString();
   return runtime.database.transaction((sql) => once(sql, requestId, at, () => keepOnce(sql)));
 }

@@ -1,4 +1,5 @@
-import { keepPractice, practiceView } from '@/server';
+import { dryRuns, keepPractice, practiceView } from '@/server';
+import { findProfile, saveProfile } from '@/server/devices';
 import { type Workshop, openWorkshop } from './workshop';
 
 let workshop: Workshop;
@@ -46,4 +47,28 @@ it('sent twice it is counted once; an odd one is refused and counts nothing', as
     ...wrong[0],
     times: 1,
   });
+});
+
+it('a run is kept with the version that was run through; a changed device has a version that nobody ran through', async () => {
+  const { runtime } = workshop;
+  const { versions } = await practiceView(runtime);
+  const version = versions['braskit-osprey']!;
+  const of = async () => (await dryRuns(runtime.database, 'braskit-osprey'))['braskit-osprey'] ?? [];
+  expect(await of()).toEqual([]);
+  expect((await keepPractice(runtime, run({ version }), 'IM')).ok).toBe(true);
+  const at = runtime.now().toISOString();
+  expect(await of()).toEqual([{ version, by: 'IM', at, steps: 2, missed: 1 }]);
+  expect((await practiceView(runtime)).dryRuns['braskit-osprey']).toHaveLength(1);
+  // A version that the device never had is refused, and nothing of that run is kept.
+  const before = (await practiceView(runtime, 'RB')).records['braskit-osprey'];
+  expect(await keepPractice(runtime, run({ version: version + 1 }), 'RB')).toMatchObject({
+    ok: false,
+    fault: { code: 'not-found' },
+  });
+  expect((await practiceView(runtime, 'RB')).records['braskit-osprey']).toEqual(before);
+  // Changed, its new version was run through by nobody; what was run through before stands.
+  const profile = (await findProfile(runtime.database, 'braskit-osprey'))!;
+  await runtime.database.transaction((sql) => saveProfile(sql, profile, { at, by: 'IM', why: 'again' }));
+  expect((await practiceView(runtime)).versions['braskit-osprey']).toBe(version + 1);
+  expect((await of()).map((one) => one.version)).toEqual([version]);
 });

@@ -3,7 +3,7 @@ import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { newRequestId, post } from '@/app/call';
 import { Shell } from '@/app/shell';
-import type { Level, Mistake, Practice, StepRecord } from '@/core/practice';
+import type { DryRun, Level, Mistake, Practice, StepRecord } from '@/core/practice';
 import type { DeviceProfile } from '@/core/device';
 import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
@@ -18,11 +18,15 @@ type Props = {
     profiles: DeviceProfile[];
     records: Record<string, StepRecord[]>;
     mistakes: Record<string, Mistake[]>;
+    versions: Record<string, number>;
+    dryRuns: Record<string, DryRun[]>;
   };
+  /** The device that was asked for. */
+  asked: string | null;
 };
 
 /** Could I do it without help? A device and a level, then the run; what it came to is kept for the one who works. */
-export function PracticeScreen({ view }: Props) {
+export function PracticeScreen({ view, asked }: Props) {
   const [records, setRecords] = useState(view.records);
   const [run, setRun] = useState<{ profile: DeviceProfile; level: Level; number: number } | null>(null);
   const [fault, setFault] = useState<Fault | null>(null);
@@ -33,7 +37,7 @@ export function PracticeScreen({ view }: Props) {
     picked: Practice['wrong'],
   ) => {
     const wrong = picked.map(({ insteadOf, picked: id }) => ({ insteadOf, picked: id }));
-    const run = { profileId, remembered, missed, wrong };
+    const run = { profileId, remembered, missed, wrong, version: view.versions[profileId] };
     const kept = await post<StepRecord[]>('/api/practice', run, newRequestId());
     setFault(kept.ok ? null : kept.fault);
     if (kept.ok) setRecords((before) => ({ ...before, [profileId]: kept.value }));
@@ -63,6 +67,10 @@ export function PracticeScreen({ view }: Props) {
           profiles={view.profiles}
           records={records}
           now={view.frame.now}
+          asked={asked}
+          versions={view.versions}
+          dryRuns={view.dryRuns}
+          settings={view.frame.settings}
           onBegin={(profile, level) => setRun({ profile, level, number: 0 })}
         />
       )}

@@ -1,8 +1,18 @@
 'use client';
 import { useState } from 'react';
 import type { DeviceProfile } from '@/core/device';
-import { type StepRecord, type Level, beginPractice, due, levels, spacingRule } from '@/core/practice';
+import {
+  type DryRun,
+  type StepRecord,
+  type Level,
+  beginPractice,
+  due,
+  dryRunWords,
+  levels,
+  spacingRule,
+} from '@/core/practice';
 import { Choice } from '../choice';
+import { showDate } from '../clock';
 import { MainAction } from '../main-action';
 import { Card, StationFrame } from '../station-frame';
 
@@ -10,16 +20,31 @@ type Props = {
   profiles: DeviceProfile[];
   records: Record<string, StepRecord[]>;
   now: string;
+  /** The device that was asked for, where it can be practised. */
+  asked?: string | null;
+  versions?: Record<string, number>;
+  dryRuns?: Record<string, DryRun[]>;
+  settings?: { locale: string; timeZone: string };
   onBegin: (profile: DeviceProfile, level: Level) => void;
 };
 
 /** Which device, how much help, and what is due again. */
-export function PracticeBegin({ profiles: all, records, now, onBegin }: Props) {
+export function PracticeBegin({
+  profiles: all,
+  records,
+  now,
+  asked = null,
+  versions = {},
+  dryRuns = {},
+  settings = { locale: 'en', timeZone: 'UTC' },
+  onBegin,
+}: Props) {
   // What nobody has written down cannot be practised: its first job records it.
   const profiles = all.filter(({ procedure }) => procedure.open.length > 0);
-  const [id, setId] = useState(profiles[0]?.id ?? null);
+  const [id, setId] = useState((profiles.find((one) => one.id === asked) ?? profiles[0])?.id ?? null);
   const [level, setLevel] = useState<'1' | '2' | '3'>('1');
   const profile = profiles.find((one) => one.id === id) ?? null;
+  const version = profile ? versions[profile.id] : undefined;
   const dueOf = (profileId: string) => due(records[profileId] ?? [], new Date(now));
   const hint = ({ id: profileId, procedure }: DeviceProfile) => {
     const count = dueOf(profileId).length;
@@ -38,6 +63,17 @@ export function PracticeBegin({ profiles: all, records, now, onBegin }: Props) {
     <StationFrame
       aside={
         <>
+          {profile && version !== undefined && (
+            <>
+              <h2 className="text-[1.0625rem]">Version {version}</h2>
+              <p className="mb-3 text-[0.875rem] text-soft">
+                {dryRunWords(dryRuns[profile.id]?.find((run) => run.version === version) ?? null, (at) =>
+                  showDate(at, settings),
+                )}
+                .
+              </p>
+            </>
+          )}
           <h2 className="text-[1.0625rem]">Due first</h2>
           <p className="mb-2 text-[0.875rem] text-soft">{spacingRule}</p>
           {dueSteps.length === 0 ? (

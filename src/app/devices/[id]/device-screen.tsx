@@ -6,6 +6,7 @@ import { post } from '@/app/call';
 import { Shell } from '@/app/shell';
 import { type DeviceProfile, profileFaults } from '@/core/device';
 import type { FrameView } from '@/core/job-view';
+import { type DryRun, dryRunWords } from '@/core/practice';
 import type { Fault } from '@/core/result';
 import type { FigureEntry } from '@/core/teach';
 import type { ProfileVersion } from '@/server';
@@ -17,10 +18,10 @@ import { DeviceDetail } from '@/ui/devices/device-detail';
 import { MainAction } from '@/ui/main-action';
 import { useKeys } from '@/ui/use-keys';
 
-type Props = { frame: FrameView; profile: DeviceProfile; versions: ProfileVersion[] };
+type Props = { frame: FrameView; profile: DeviceProfile; versions: ProfileVersion[]; runs: DryRun[] };
 
 /** One kind of device: its places drawn with every limit, its source and its age. */
-export function DeviceScreen({ frame, profile, versions }: Props) {
+export function DeviceScreen({ frame, profile, versions, runs }: Props) {
   const router = useRouter();
   const [fault, setFault] = useState<Fault | null>(null);
   const [busy, setBusy] = useState(false);
@@ -80,7 +81,7 @@ export function DeviceScreen({ frame, profile, versions }: Props) {
           locale={frame.settings.locale}
           now={frame.now}
           figures={<OpenFigures profile={profile} busy={busy} onEnter={enter} fault={fault} />}
-          versions={<Versions versions={versions} frame={frame} />}
+          versions={<Versions profile={profile} versions={versions} runs={runs} frame={frame} />}
         />
       </main>
       <div
@@ -102,20 +103,45 @@ export function DeviceScreen({ frame, profile, versions }: Props) {
   );
 }
 
-/** What it was, with when, by whom and why. */
-function Versions({ versions, frame }: { versions: ProfileVersion[]; frame: FrameView }) {
+/** What it was, with when, by whom and why; and which of them was run through in Practice. */
+function Versions({ profile, versions, runs, frame }: Props) {
   const { locale, timeZone } = frame.settings;
   const day = new Intl.DateTimeFormat(locale, { dateStyle: 'medium', timeStyle: 'short', timeZone });
+  const show = (at: string) => day.format(new Date(at));
+  const runOf = (version: number) => runs.find((run) => run.version === version) ?? null;
+  const [newest] = versions;
+  const isWritten = profile.procedure.open.length > 0;
   return (
-    <Card title="Versions" hint="jobs keep the one they began with">
+    <Card
+      title="Versions"
+      hint="jobs keep the one they began with"
+      tools={
+        isWritten &&
+        newest && (
+          <Link
+            href={`/practice?profile=${profile.id}`}
+            className="inline-flex min-h-11 items-center rounded-xl border border-line-strong bg-surface px-4 font-semibold hover:bg-sunken"
+          >
+            Run version {newest.version} through
+          </Link>
+        )
+      }
+    >
       <ol className="max-h-56 overflow-y-auto text-[0.875rem]" tabIndex={0} aria-label="Versions">
         {versions.map(({ version, at, by, why }) => (
-          <li key={version} className="flex flex-wrap gap-x-2 border-b border-dashed py-1 last:border-0">
-            <b className="figures">{version}</b>
-            <span>{why}</span>
-            <span className="text-soft">
-              {by}, {day.format(new Date(at))}
-            </span>
+          <li key={version} className="border-b border-dashed py-1 last:border-0">
+            <p className="flex flex-wrap gap-x-2">
+              <b className="figures">{version}</b>
+              <span>{why}</span>
+              <span className="text-soft">
+                {by}, {show(at)}
+              </span>
+            </p>
+            {isWritten && (version === newest?.version || runOf(version)) && (
+              <p className={runOf(version) ? 'text-soft' : 'text-tight'}>
+                {dryRunWords(runOf(version), show)}
+              </p>
+            )}
           </li>
         ))}
       </ol>

@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { findProfile, frameView, getRuntime, versionsOf } from '@/server';
+import { dryRuns, findProfile, frameView, getRuntime, versionsOf } from '@/server';
 import { DeviceScreen } from './device-screen';
 
 export const dynamic = 'force-dynamic';
@@ -14,6 +14,7 @@ export default async function DevicePage({ params }: { params: Promise<{ id: str
       frame={await frameView(runtime)}
       profile={profile}
       versions={await versionsOf(runtime.database, id)}
+      runs={(await dryRuns(runtime.database, id))[id] ?? []}
     />
   );
 }
