@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync } 
 import { availableParallelism, freemem } from 'node:os';
 import { join } from 'node:path';
 import { ensureBuilt } from './lib/build.mjs';
-import { ensureChromium, ensureDiskTools } from './lib/debian.mjs';
+import { ensureChromium, ensureDiskTools, ensureSetClock } from './lib/debian.mjs';
 import { ensureInstalled } from './lib/install.mjs';
 import { projectFolder } from './lib/project.mjs';
 
@@ -106,6 +106,7 @@ await debian;
 const projects = ['server'];
 if (ensureDiskTools()) projects.push('disks');
 else check('tests against Debian’s file system tools', false);
+if (!ensureSetClock()) check('a working day on a set clock', false);
 if (ensureChromium()) projects.push('e2e');
 else check('end-to-end tests', false);
 jest(projects, waiting);

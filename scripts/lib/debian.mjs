@@ -73,6 +73,18 @@ export const ensureDiskTools = () =>
       .concat([['/usr/share/OVMF/OVMF_CODE_4M.fd']]),
   );
 
+/** A clock that is set for one process, for the test of a whole day. */
+export const ensureSetClock = () =>
+  ensure(
+    'Debian’s libfaketime',
+    ['libfaketime'],
+    [
+      ['x86_64-linux-gnu', 'aarch64-linux-gnu'].map(
+        (machine) => `/usr/lib/${machine}/faketime/libfaketimeMT.so.1`,
+      ),
+    ],
+  );
+
 // As a command of its own: all of it, one after the other, for apt serves one at a time.
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href)
-  process.exit([ensureDiskTools(), ensureChromium()].every(Boolean) ? 0 : 1);
+  process.exit([ensureDiskTools(), ensureChromium(), ensureSetClock()].every(Boolean) ? 0 : 1);

@@ -73,6 +73,7 @@ export async function startApp({
   script = 'demo',
   through = 'node',
   more = [],
+  env = {},
 }: {
   folder?: string;
   port?: number;
@@ -80,6 +81,7 @@ export async function startApp({
   /** As a person does, or the script itself: signals then go to the server at once. */
   through?: 'npm' | 'node';
   more?: string[];
+  env?: Record<string, string>;
 } = {}): Promise<App> {
   const data = folder ?? (script === 'demo' ? await seededFolder() : await newFolder());
   const at = port ?? (await freePort());
@@ -95,6 +97,7 @@ export async function startApp({
       JICARA_PORT: String(at),
       NODE_OPTIONS: '',
       NODE_ENV: 'production',
+      ...env,
     },
   });
   const address = `http://127.0.0.1:${at}`;
