@@ -80,13 +80,19 @@ async function worstBeside(server: Server, work: () => Promise<unknown>): Promis
   return worst;
 }
 
-async function benchCpuMs(server: Server): Promise<number> {
+/** CPU of one Bench, ms: the first twenty after a start, and twenty once the server has seen some hundred, as within its first hour. */
+async function benchCpuMs(server: Server): Promise<{ first: number; later: number }> {
   const get = async () => (await fetch(server.address)).text();
-  for (let i = 0; i < 3; i += 1) await get();
-  const before = cpuMs(server);
   const rounds = 20;
-  for (let i = 0; i < rounds; i += 1) await get();
-  return (cpuMs(server) - before) / rounds;
+  const mean = async () => {
+    const before = cpuMs(server);
+    for (let i = 0; i < rounds; i += 1) await get();
+    return (cpuMs(server) - before) / rounds;
+  };
+  for (let i = 0; i < 3; i += 1) await get();
+  const first = await mean();
+  for (let i = 0; i < 100; i += 1) await get();
+  return { first, later: await mean() };
 }
 
 /** CPU of one act, ms: notes to a job of so many lines. */
@@ -194,9 +200,9 @@ export async function measureServer(): Promise<boolean> {
     return [
       report(
         'Bench, 33 open and 10,000 handed over',
-        `${bench.toFixed(0)} ms CPU`,
+        `${bench.later.toFixed(0)} ms CPU, ${bench.first.toFixed(0)} just after a start`,
         'under 100 ms',
-        bench < 100,
+        bench.later < 100,
       ),
       report('longest request beside the Bench', `${beside.toFixed(0)} ms`, 'under 200 ms', beside < 200),
       report(

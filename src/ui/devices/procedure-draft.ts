@@ -71,6 +71,23 @@ export const factsText = (facts: { fact: string; value: boolean | null }[]): str
     .map(({ fact, value }) => `${fact} = ${value ? 'yes' : 'no'}`)
     .join('\n');
 
+type Material = Step['materials'][number];
+const mostMaterials = 6;
+
+/** What is used up, as it is typed, one a line: `new seal: the old one tears`; null where a line says no reason, or there are too many. */
+export function materialsOf(text: string): Material[] | null {
+  const lines = text
+    .split('\n')
+    .map((line) => line.trim())
+    .filter(Boolean);
+  const read = lines.map((line) => /^([^:]{1,60}):\s*(.{1,200})$/u.exec(line));
+  return read.length <= mostMaterials && read.every((one) => one !== null)
+    ? read.map((one) => ({ name: one![1]!.trim(), why: one![2]!.trim() }))
+    : null;
+}
+export const materialsText = (materials: Material[]): string =>
+  materials.map(({ name, why }) => `${name}: ${why}`).join('\n');
+
 /** What is wrong with the procedure as it stands, each with the step that it is at. */
 export const faultsOf = (profile: DeviceProfile, procedure: Procedure): ProcedureFault[] =>
   procedureFaults(

@@ -5,7 +5,17 @@ import { ProcedureEditor } from './procedure-editor';
 import { ProcedureReader } from './procedure-reader';
 import { ThingsEditor } from './things-editor';
 import { marksOf } from './things-draft';
-import { changed, factsOf, factsText, faultsOf, freeId, moved, withStep } from './procedure-draft';
+import {
+  changed,
+  factsOf,
+  factsText,
+  faultsOf,
+  freeId,
+  materialsOf,
+  materialsText,
+  moved,
+  withStep,
+} from './procedure-draft';
 
 const wren = profile('braskit-wren');
 const { procedure } = wren;
@@ -114,6 +124,53 @@ it('makes fasteners, cables, tools, questions and boards, which the acts then ca
   expect(latest.procedure.tools).toHaveLength(procedure.tools.length + 1);
   expect(latest.procedure.questions.at(-1)!.answers).toHaveLength(2);
   expect(latest.revisions.at(-1)).toMatchObject({ name: 'board 3' });
+});
+
+it('what is used up, and all that is other at closing, is edited by form', () => {
+  let latest = procedure;
+  function Editing() {
+    const [now, setNow] = useState(procedure);
+    latest = now;
+    return <ProcedureEditor profile={wren} procedure={now} faults={[]} onProcedure={setNow} />;
+  }
+  render(<Editing />);
+  const type = (label: RegExp, value: string) =>
+    fireEvent.change(screen.getByLabelText(label), { target: { value } });
+  fireEvent.click(screen.getByRole('button', { name: /^Take out the 8 back screws/u }));
+  const at = ids().indexOf('back-screws');
+  const step = () => latest.open[at]!;
+  const back = () => step().back as Exclude<(typeof procedure.open)[number]['back'], { none: string }>;
+  type(/^Used up by it/u, 'thread lock: the old one is torn\n');
+  expect(step().materials).toEqual([{ name: 'thread lock', why: 'the old one is torn' }]);
+  type(/^Used up by it/u, 'thread lock');
+  screen.getByText('What it is, a colon, why; six lines at most.');
+  expect(step().materials).toHaveLength(1);
+  type(/^Minutes at closing/u, '7,5');
+  type(/^Used up at closing/u, 'new seal: the owner asked for it');
+  type(/^What breaks then/u, 'a boss, where it is forced');
+  type(/^Needs before it is undone/u, 'cover.on = yes');
+  const other = procedure.open.find((one) => one.id !== 'back-screws' && 'title' in one.back)!.id;
+  type(/^Undone right before/u, other);
+  expect(back()).toMatchObject({
+    minutes: 7.5,
+    before: other,
+    breaks: 'a boss, where it is forced',
+    materials: [{ name: 'new seal', why: 'the owner asked for it' }],
+    needs: [{ fact: 'cover.on', value: true }],
+  });
+  type(/^Undone right before/u, '');
+  expect(back().before).toBeNull();
+});
+
+it('what is used up is typed one a line with its reason, six at most, and reads back as it was', () => {
+  const all = [
+    { name: 'tape', why: 'the old: torn' },
+    { name: 'paste', why: 'dry' },
+  ];
+  expect(materialsOf(materialsText(all))).toEqual(all);
+  expect(materialsOf('')).toEqual([]);
+  expect(materialsOf('tape:')).toBeNull();
+  expect(materialsOf(Array.from({ length: 7 }, () => 'a: b').join('\n'))).toBeNull();
 });
 
 it('marks are typed with semicolons between, one to six of them', () => {

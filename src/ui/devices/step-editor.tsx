@@ -1,15 +1,12 @@
-import { useState } from 'react';
 import type { DeviceProfile } from '@/core/device';
 import type { Procedure } from '@/core/work';
-import { parseDecimal } from '@/core/units';
 import { Field } from '../field';
-import { factsOf, factsText } from './procedure-draft';
-import { Typed } from './typed-field';
+import { Check, Facts, Materials, Picks, ToolSelect, area } from './step-fields';
+import { Typed, readMinutes } from './typed-field';
+import { WayBack } from './way-back-editor';
 
 type Step = Procedure['open' | 'swap' | 'close'][number];
 type Props = { profile: DeviceProfile; procedure: Procedure; step: Step; onStep: (step: Step) => void };
-
-const area = 'w-full rounded-xl border border-line-strong bg-surface px-3 py-2';
 
 /** One act, field by field; what is typed is taken as soon as it can be. */
 export function StepEditor({ profile, procedure, step, onStep }: Props) {
@@ -37,26 +34,26 @@ export function StepEditor({ profile, procedure, step, onStep }: Props) {
       <Typed
         label="Minutes"
         text={String(step.minutes)}
-        read={(text) => {
-          const parsed = parseDecimal(text);
-          return parsed.ok && parsed.value > 0 && parsed.value <= 1440 ? parsed.value : null;
-        }}
+        read={readMinutes}
         fault="Minutes, such as 1.5."
         onRead={(minutes) => set({ minutes })}
       />
-      <label>
-        <span className="mb-1 block font-semibold">Tool</span>
-        <select
-          className="h-11 w-full rounded-xl border border-line-strong bg-surface px-3"
-          value={step.tool ?? ''}
-          onChange={({ target }) => set({ tool: target.value || undefined })}
-        >
-          <option value="">none</option>
-          {procedure.tools.map(({ name }) => (
-            <option key={name}>{name}</option>
-          ))}
-        </select>
-      </label>
+      <ToolSelect
+        tools={procedure.tools}
+        tool={step.tool ?? null}
+        on={(tool) => set({ tool: tool ?? undefined })}
+      />
+      <Field
+        label="What the other hand holds"
+        maxLength={120}
+        value={step.hold ?? ''}
+        onChange={({ target }) => set({ hold: target.value || undefined })}
+      />
+      <Materials
+        label="Used up by it"
+        materials={step.materials}
+        onMaterials={(materials) => set({ materials })}
+      />
       <Facts
         label="Needs before it"
         facts={step.needs}
@@ -186,106 +183,15 @@ export function StepEditor({ profile, procedure, step, onStep }: Props) {
               }
             />
           ) : (
-            <div className="grid gap-3 sm:grid-cols-2">
-              <Field
-                label="Act at closing"
-                maxLength={120}
-                value={back.title}
-                onChange={({ target }) =>
-                  target.value.trim() && set({ back: { ...back, title: target.value } } as Partial<Step>)
-                }
-              />
-              <Field
-                label="How at closing"
-                maxLength={400}
-                value={back.how}
-                onChange={({ target }) =>
-                  target.value.trim() && set({ back: { ...back, how: target.value } } as Partial<Step>)
-                }
-              />
-            </div>
+            <WayBack
+              procedure={procedure}
+              step={step}
+              back={back}
+              onBack={(next) => set({ back: next } as Partial<Step>)}
+            />
           )}
         </fieldset>
       )}
     </div>
-  );
-}
-
-type Fact = { fact: string; value: boolean | null };
-
-/** Facts, one a line. */
-function Facts({
-  label,
-  facts,
-  onFacts,
-}: {
-  label: string;
-  facts: Fact[];
-  onFacts: (facts: Fact[]) => void;
-}) {
-  const [typed, setTyped] = useState(factsText(facts));
-  const isOdd = factsOf(typed) === null;
-  return (
-    <label>
-      <span className="mb-1 block font-semibold">{label}</span>
-      <textarea
-        className={`${area} figures text-[0.875rem] ${isOdd ? 'border-2 border-over' : ''}`}
-        rows={Math.max(2, typed.split('\n').length)}
-        placeholder="cover.on = no"
-        value={typed}
-        aria-invalid={isOdd || undefined}
-        onChange={({ target }) => {
-          setTyped(target.value);
-          const read = factsOf(target.value);
-          if (read) onFacts(read);
-        }}
-      />
-      <span className={`text-[0.8125rem] ${isOdd ? 'font-semibold text-over' : 'text-soft'}`}>
-        {isOdd ? 'A thing, its state, yes or no: cover.on = no.' : 'one a line'}
-      </span>
-    </label>
-  );
-}
-
-function Check({ label, is, on }: { label: string; is: boolean; on: (is: boolean) => void }) {
-  return (
-    <label className="flex min-h-11 items-center gap-2">
-      <input
-        type="checkbox"
-        className="size-5 accent-(--cochineal)"
-        checked={is}
-        onChange={({ target }) => on(target.checked)}
-      />
-      {label}
-    </label>
-  );
-}
-
-function Picks({
-  label,
-  all,
-  picked,
-  onPick,
-}: {
-  label: string;
-  all: { id: string; words: string }[];
-  picked: string[];
-  onPick: (picked: string[]) => void;
-}) {
-  if (all.length === 0) return null;
-  return (
-    <fieldset>
-      <legend className="mb-1 font-semibold">{label}</legend>
-      <div className="flex flex-wrap gap-x-4">
-        {all.map(({ id, words }) => (
-          <Check
-            key={id}
-            label={words}
-            is={picked.includes(id)}
-            on={(is) => onPick(is ? [...picked, id] : picked.filter((one) => one !== id))}
-          />
-        ))}
-      </div>
-    </fieldset>
   );
 }

@@ -51,3 +51,9 @@ export function readLengthMm(text: string): { mm: number | null } | null {
   const parsed = parseDecimal(text);
   return parsed.ok && parsed.value > 0 && parsed.value <= 400 ? { mm: parsed.value } : null;
 }
+
+/** Minutes of hands, up to a day; null where it is none. */
+export function readMinutes(text: string): number | null {
+  const parsed = parseDecimal(text);
+  return parsed.ok && parsed.value > 0 && parsed.value <= 1440 ? parsed.value : null;
+}
