@@ -98,7 +98,10 @@ const summary = () => seen.page.locator('header p[role=status]');
     await page.getByText(/· Tue 08:00, about/u).waitFor();
     expect((await handsDrawn())[0]).toMatchObject({ from: '08:00' });
     await page.getByText('promised Mon', { exact: false }).first().waitFor();
-    await page.getByText(/^Late by .*, tell the owner$/u).first().waitFor();
+    await page
+      .getByText(/^Late by .*, tell the owner$/u)
+      .first()
+      .waitFor();
   });
 });
 
