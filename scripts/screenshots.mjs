@@ -62,6 +62,7 @@ async function things() {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`${address}/jobs/${job}/things`);
   await page.locator('html[data-keys="heard"]').waitFor({ state: 'attached' });
+  await page.locator('[data-frame="drawn"]').waitFor({ state: 'detached' });
   await page.getByText('Another store: a card').click();
   for (const [label, text] of [
     ['What is it?', 'drive outside'],

@@ -1,4 +1,5 @@
-import type { ReactNode } from 'react';
+'use client';
+import { type ReactNode, useEffect, useRef } from 'react';
 
 type Props = {
   children: ReactNode;
@@ -10,8 +11,13 @@ type Props = {
 
 /** A screen of a job: what is looked at, what belongs beside it, and the actions, always in the same place. */
 export function StationFrame({ children, aside, actions, say, wideAside = false }: Props) {
+  const frame = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    // Stations come alive behind the shell: said on the page, as there, for whoever drives it from outside.
+    if (frame.current) frame.current.dataset.frame = 'heard';
+  }, []);
   return (
-    <div className="flex min-h-0 flex-1 flex-col short:flex-none">
+    <div ref={frame} data-frame="drawn" className="flex min-h-0 flex-1 flex-col short:flex-none">
       <div
         className={`grid min-h-0 flex-1 content-start overflow-y-auto lg:content-stretch lg:overflow-hidden short:overflow-visible ${
           aside

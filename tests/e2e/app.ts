@@ -159,6 +159,8 @@ export async function openPage(browser: Browser, app: App): Promise<Seen> {
 export async function visit(page: Page, path: string): Promise<void> {
   await page.goto(path);
   await page.locator('html[data-keys="heard"]').waitFor({ state: 'attached' });
+  // The station itself comes alive a moment behind the shell.
+  await page.locator('[data-frame="drawn"]').waitFor({ state: 'detached' });
 }
 
 type Reply = { ok: boolean; value: unknown; fault?: { code: string; sentence: string; remedy: string } };
