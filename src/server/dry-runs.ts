@@ -1,15 +1,12 @@
 import type { DryRun } from '@/core/practice';
 import type { Sql } from './database';
 
-/** Keeps that somebody ran a version through in Practice. False where the device never had that version. */
-export async function keepDryRun(sql: Sql, profileId: string, { at, ...run }: DryRun): Promise<boolean> {
-  const rows = await sql.query(
-    `insert into dry_run (profile_id, version, initials, at, steps, missed)
-     select profile_id, version, $3, $4, $5, $6 from device_profile_version where profile_id = $1 and version = $2
-     returning version`,
+/** Keeps that somebody ran a version through in Practice. */
+export async function keepDryRun(sql: Sql, profileId: string, { at, ...run }: DryRun): Promise<void> {
+  await sql.query(
+    'insert into dry_run (profile_id, version, initials, at, steps, missed) values ($1, $2, $3, $4, $5, $6)',
     [profileId, run.version, run.by, at, run.steps, run.missed],
   );
-  return rows.length > 0;
 }
 
 type Row = DryRun & { profileId: string };

@@ -1,10 +1,10 @@
 import * as z from 'zod';
 import type { FrameView } from '@/core/job-view';
-import type { DeviceProfile } from '@/core/device';
-import { type DryRun, Mistake, StepRecord, practised } from '@/core/practice';
+import { type DeviceProfile, StoredProfile } from '@/core/device';
+import { type DryRun, Mistake, StepRecord, isRunThrough, practised } from '@/core/practice';
 import { type Result, ok, refuse } from '@/core/result';
 import type { Sql } from './database';
-import { allProfiles, findProfile } from './devices';
+import { allProfiles, findProfile, profileAt } from './devices';
 import { dryRuns, keepDryRun, versionsNow } from './dry-runs';
 import { once } from './requests';
 import type { Runtime } from './runtime';
@@ -100,6 +100,19 @@ export async function keepPractice(
     if (!working) return nobodyWorking();
     if (!(await findProfile(sql, profileId)))
       return refuse('not-found', 'This device is not known here.', 'Choose one from the list.');
+    if (version !== undefined) {
+      const of = StoredProfile.safeParse(await profileAt(sql, profileId, version)).data;
+      if (!of) return refuse('not-found', 'This device has no such version.', 'Load the page again.');
+      const done = [...remembered, ...missed];
+      if (isRunThrough(of.procedure, done))
+        await keepDryRun(sql, profileId, {
+          version,
+          by: working,
+          at,
+          steps: done.length,
+          missed: missed.length,
+        });
+    }
     const before = (await recordsOf(sql, working))[profileId] ?? [];
     const records = new Map(before.map((record) => [record.stepId, record]));
     const keep = (stepId: string, isRemembered: boolean) =>
@@ -113,17 +126,6 @@ export async function keepPractice(
       [working, profileId, JSON.stringify(steps)],
     );
     await keepMistakes(sql, profileId, wrong);
-    if (version !== undefined) {
-      const run = {
-        version,
-        by: working,
-        at,
-        steps: remembered.length + missed.length,
-        missed: missed.length,
-      };
-      if (!(await keepDryRun(sql, profileId, run)))
-        return refuse('not-found', 'This device has no such version.', 'Load the page again.');
-    }
     return ok(steps);
   };
   return runtime.database.transaction((sql) => once(sql, requestId, at, () => keepOnce(sql)));

@@ -10,7 +10,13 @@ const loading = loadHighs({ locateFile: () => new URL('highs/runtime', import.me
 const placementWorker = {
   place: async (question: Parameters<typeof placeThings>[0], mostS: number) => {
     const highs = await loading;
-    return placeThings(question, highs && { highs, mostS });
+    if (!highs) return placeThings(question);
+    try {
+      return placeThings(question, { highs, mostS });
+    } catch {
+      // A solver that breaks off takes nothing with it: the answer without it says that it is not proved. Any other fault comes again.
+      return placeThings(question);
+    }
   },
 };
 export type PlacementWorker = typeof placementWorker;

@@ -15,5 +15,5 @@ export { bowlTest, checkBowl } from './bowl-test';
 export type { BowlTest } from './bowl-test';
 export { due, practised, spacingRule } from './spacing';
 export { StepRecord } from './step-record';
-export { dryRunWords } from './dry-run';
+export { dryRunWords, isRunThrough } from './dry-run';
 export type { DryRun } from './dry-run';

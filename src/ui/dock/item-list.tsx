@@ -28,7 +28,7 @@ const count = (item: DockItem, worked: boolean) => item.uses.filter((use) => use
 
 /** How often it fails by what is known, and from how much. */
 const failsWords = ({ fails: { share, here, elsewhere }, item }: DockItem): string => {
-  const often = `fails ${share < 0.01 ? 'less than 1' : Math.round(100 * share)} of 100`;
+  const often = `likely fails ${share < 0.01 ? 'less than 1' : Math.round(100 * share)} of 100`;
   if (here + elsewhere === 0) return `${often}: a default, no ${item.kind} was used yet`;
   const uses = (count: number) => (count === 1 ? '1 use' : `${count} uses`);
   return here === 0

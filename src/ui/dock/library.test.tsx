@@ -196,7 +196,7 @@ describe('sticks and cables', () => {
     render(<ItemList kind="stick" items={[worn, item('ST-1101')]} locale="en" act={act} />);
     screen.getByText('failed three times, bin it: ST-1103; simulated');
     screen.getByText('worked 1, failed 3', { exact: false });
-    screen.getByText(/fails 4 of 100, by 4 uses and 10 of others/u);
+    screen.getByText(/likely fails 4 of 100, by 4 uses and 10 of others/u);
     screen.getByText('not used yet', { exact: false });
   });
 

@@ -29,9 +29,9 @@ it.each([
     2,
     { leastS: 98, isExact: false },
     false,
-    'The best could be 2.0 % less; it was looked for until the time was over.',
+    'The best could be 2.0 % less: whether there is such a one is not known.',
   ],
-  [2, { leastS: 99.95, isExact: false }, false, 'The best could be less than 0.1 % less; it was'],
+  [2, { leastS: 99.95, isExact: false }, false, 'The best could be less than 0.1 % less: whether'],
   [
     61,
     { leastS: 50, isExact: false },

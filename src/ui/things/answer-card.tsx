@@ -24,7 +24,7 @@ function openWords(
   if (items.length > exactUpTo) return `${could}: more than ${exactUpTo} things are not tried to the end.`;
   return isLookedFor
     ? `${could}; it is still looked for.`
-    : `${could}; it was looked for until the time was over.`;
+    : `${could}: whether there is such a one is not known.`;
 }
 
 /** The answer first: how long is waited in a week, what does not fit, and what would make it. */

@@ -38,7 +38,12 @@ export function ThingsScreen({ view }: { view: JobView }) {
   const [kept, setKept] = useState(job.things);
   const [busy, setBusy] = useState(false);
   const { placement, isWorking, isLookedFor, fault: workerFault } = usePlacement(question);
-  const isKept = kept !== null && JSON.stringify(kept.question) === JSON.stringify(question);
+  // What is kept is what is shown: a better placement may have been found since.
+  const isKept =
+    kept !== null &&
+    JSON.stringify(kept.question) === JSON.stringify(question) &&
+    (!placement ||
+      question.items.every(({ id }) => (kept.placed[id] ?? null) === (placement.placed[id] ?? null)));
   const back = useCallback(() => router.push(`/jobs/${job.id}/data`), [router, job.id]);
   const keep = async () => {
     if (!placement) return;
