@@ -4,6 +4,7 @@ import { PGlite, types } from '@electric-sql/pglite';
 import { type Fault, refuse } from '@/core/result';
 import { makePrivate, renameDurably, syncTree } from '@/files';
 import { DurableNodeFS } from './durable-node-fs';
+import { PreparedStatements } from './prepared';
 
 /** What queries need of a database. A PostgreSQL server could stand behind it without touching one of them. */
 export interface Sql {
@@ -62,7 +63,8 @@ const parsers = {
   [types.TIMESTAMPTZ]: (text: string) => new Date(text).toISOString(),
 };
 
-type PGliteLike = Pick<PGlite, 'query' | 'exec'>;
+/** A transaction of PGlite, as far as it is used here. */
+type Open = { exec: (text: string) => Promise<unknown>; readonly closed: boolean };
 
 /** Errors of the database as far as they are looked at: their SQLSTATE code and how severe they are. */
 type ServerError = { code?: string; severity?: string };
@@ -81,8 +83,11 @@ const asTrouble = (error: unknown) => (isDiskFull(error) ? new DatabaseTrouble(d
 class Engine {
   isDead = false;
   private readonly waiting = new Set<(error: unknown) => void>();
+  private readonly prepared: PreparedStatements;
 
-  constructor(private readonly client: PGlite) {}
+  constructor(private readonly client: PGlite) {
+    this.prepared = new PreparedStatements(client);
+  }
 
   /** Does it, or is told that the engine died meanwhile. */
   run<T>(work: (client: PGlite) => Promise<T>): Promise<T> {
@@ -103,7 +108,37 @@ class Engine {
     });
   }
 
-  sql(client: PGliteLike): Sql {
+  /** A question by itself: no other and no transaction is under way meanwhile. */
+  query<Row>(text: string, parameters?: unknown[]): Promise<Row[]> {
+    return this.run((client) =>
+      client._runExclusiveTransaction(() => this.prepared.run<Row>(text, parameters, true)),
+    );
+  }
+
+  /** Several statements by themselves; what was prepared before may be of other tables. */
+  execute(text: string): Promise<void> {
+    return this.run(async (client) => {
+      await client.exec(text);
+      await this.forget(client);
+    });
+  }
+
+  /** All or nothing; where tables were changed and that is taken back, so is what was prepared for them. */
+  transaction<T>(work: (sql: Sql) => Promise<T>): Promise<T> {
+    return this.run(async (client) => {
+      let isOther = false;
+      try {
+        return (await client.transaction((open) => work(this.sql(open, () => (isOther = true))))) as T;
+      } catch (error) {
+        if (isOther && !this.isDead) await this.forget(client);
+        throw error;
+      }
+    });
+  }
+
+  private forget = (client: PGlite) => client._runExclusiveTransaction(() => this.prepared.forget());
+
+  private sql(open: Open, changed: () => void): Sql {
     const guarded = async <T>(answer: Promise<T>): Promise<T> => {
       try {
         return await answer;
@@ -114,9 +149,15 @@ class Engine {
       }
     };
     return {
-      query: async <Row>(text: string, parameters?: unknown[]) =>
-        (await guarded(client.query<Row>(text, parameters))).rows,
-      execute: async (text) => void (await guarded(client.exec(text))),
+      query: <Row>(text: string, parameters?: unknown[]) => {
+        if (open.closed) throw new Error('this transaction is over');
+        return guarded(this.prepared.run<Row>(text, parameters));
+      },
+      execute: async (text) => {
+        changed();
+        await guarded(open.exec(text));
+        await guarded(this.prepared.forget());
+      },
     };
   }
 
@@ -182,17 +223,13 @@ export async function openDatabase(folder?: string, memory?: Blob): Promise<Data
   };
 
   return {
-    query: async <Row>(text: string, parameters?: unknown[]) =>
-      (await alive()).run(async (client) => (await client.query<Row>(text, parameters)).rows),
-    execute: async (text) =>
-      void (await (await alive()).run(async (client) => void (await client.exec(text)))),
+    query: async <Row>(text: string, parameters?: unknown[]) => (await alive()).query<Row>(text, parameters),
+    execute: async (text) => (await alive()).execute(text),
     transaction: async <T>(work: (sql: Sql) => Promise<T>) => {
       const running = await alive();
       if (folder !== undefined && (await freeBytes(folder)) < roomBytes)
         throw new DatabaseTrouble(diskFull());
-      return running.run(
-        (client) => client.transaction((tx) => work(running.sql(tx as unknown as PGliteLike))) as Promise<T>,
-      );
+      return running.transaction(work);
     },
     still: async (work) => (await alive()).run((client) => client.runExclusive(work)),
     close: () => engine.close(),
