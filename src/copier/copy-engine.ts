@@ -4,7 +4,7 @@ import { sameState } from '@/core/file-stamp';
 import { isAllZero } from '@/core/disk';
 import { RateWatch } from '@/core/link';
 import { type Fault, type Result, ok } from '@/core/result';
-import { type Block, blockBytes, blocksOf, readBlock } from './blocks';
+import { type Block, blocksOf, readBlock } from './blocks';
 import type { Unreadable } from './careful-read';
 import { checkAgain, mismatch, sourceChanged } from './check-again';
 import { sha256 } from './digest';
@@ -102,7 +102,7 @@ class Run {
   private verifiedBytes: number;
   private readonly totalBytes: number;
   private readonly buffers: [Uint8Array, Uint8Array];
-  private readonly readBack = new Uint8Array(blockBytes);
+  private readonly readBack: Uint8Array;
   /** Blocks that an earlier run left: the zeros behind them are left out only where the target still reads zero. */
   private readonly goesOn: boolean;
   private readonly claimedBlocks: number;
@@ -130,7 +130,10 @@ class Run {
     this.startedMs = hooks.nowMs();
     this.notedMs = this.startedMs;
     this.countedMs = this.startedMs;
-    this.buffers = [new Uint8Array(batchBlocks * blockBytes), new Uint8Array(batchBlocks * blockBytes)];
+    const largestBytes = blocks.reduce((most, { bytes }) => Math.max(most, bytes), 0);
+    const batchBytes = Math.min(batchBlocks, blocks.length) * largestBytes;
+    this.buffers = [new Uint8Array(batchBytes), new Uint8Array(batchBytes)];
+    this.readBack = new Uint8Array(largestBytes);
     const bytesOf = (end: number) => blocks.slice(0, end).reduce((total, block) => total + block.bytes, 0);
     this.totalBytes = bytesOf(blocks.length);
     this.writtenBytes = bytesOf(this.digests.length);

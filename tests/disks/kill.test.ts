@@ -28,15 +28,15 @@ function random() {
 }
 
 function drive(): string {
-  const image = blank(work.path('source.img'), 420 * MiB);
+  const image = blank(work.path('source.img'), 180 * MiB);
   toolWithInput(
-    'label: gpt\nstart=1MiB, size=400MiB, type=0FC63DAF-8483-4772-8E79-3D69D8477DE4, name="all"',
+    'label: gpt\nstart=1MiB, size=160MiB, type=0FC63DAF-8483-4772-8E79-3D69D8477DE4, name="all"',
     'sfdisk',
     '-q',
     image,
   );
   const file = openSync(image, 'r+');
-  for (let i = 0; i < 400; i += 1) writeSync(file, noise(MiB, i + 1), 0, MiB, (i + 1) * MiB);
+  for (let i = 0; i < 160; i += 1) writeSync(file, noise(MiB, i + 1), 0, MiB, (i + 1) * MiB);
   closeSync(file);
   return image;
 }
@@ -65,18 +65,9 @@ describe('a copy that is killed again and again', () => {
   it(`ends verified and identical after ${kills} kills (KILL_SEED=${seed})`, async () => {
     const source = drive();
     const once1 = work.path('undisturbed.img');
-    await answerOf('copy', source, once1, '--target-bytes', String(500 * MiB));
+    await answerOf('copy', source, once1, '--target-bytes', String(200 * MiB));
     const target = work.path('killed.img');
-    const args = [
-      command,
-      'copy',
-      source,
-      target,
-      '--target-bytes',
-      String(500 * MiB),
-      '--limit-rate',
-      '130',
-    ];
+    const args = [command, 'copy', source, target, '--target-bytes', String(200 * MiB), '--limit-rate', '52'];
     const folder = workFolderOf(target);
     let inside = 0;
     let verified = 0;
@@ -96,13 +87,13 @@ describe('a copy that is killed again and again', () => {
       const longer = verified === 0 ? 300 : 30;
       livesMs = Math.max(200, livesMs + (journal.verified > verified ? -60 : longer));
       verified = journal.verified;
-      if (verified > 0 && verified < 400) inside += 1;
+      if (verified > 0 && verified < 160) inside += 1;
     }
     console.log(
-      `KILL_SEED=${seed}: ${kills} kills, ${inside} between the first and the last block, ${verified} of 400 blocks verified by then`,
+      `KILL_SEED=${seed}: ${kills} kills, ${inside} between the first and the last block, ${verified} of 160 blocks verified by then`,
     );
     expect(inside).toBeGreaterThanOrEqual(wantedInside);
-    expect((await jicara('copy', source, target, '--target-bytes', String(500 * MiB))).code).toBe(0);
+    expect((await jicara('copy', source, target, '--target-bytes', String(200 * MiB))).code).toBe(0);
     const manifests = await Promise.all(
       [once1, target].map(
         async (path) =>

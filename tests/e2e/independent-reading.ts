@@ -38,7 +38,8 @@ function parts(handle: number): FatPart[] {
 export type Comparison = {
   parts: number;
   comparedBytes: number;
-  nonZeroBytes: number;
+  /** Of clusters that hold anything but zeros. */
+  filledBytes: number;
   differences: number;
   grownSectors: number[][];
 };
@@ -49,7 +50,7 @@ export function compareDrives(sourcePath: string, targetPath: string): Compariso
   const result: Comparison = {
     parts: 0,
     comparedBytes: 0,
-    nonZeroBytes: 0,
+    filledBytes: 0,
     differences: 0,
     grownSectors: [],
   };
@@ -66,7 +67,7 @@ export function compareDrives(sourcePath: string, targetPath: string): Compariso
       const b = readAt(target, other.start + at, part.clusterBytes);
       result.comparedBytes += a.length;
       if (!a.equals(b)) result.differences += 1;
-      for (const byte of a) if (byte !== 0) result.nonZeroBytes += 1;
+      if (!a.equals(Buffer.alloc(a.length))) result.filledBytes += a.length;
     }
   });
   closeSync(source);

@@ -54,11 +54,12 @@ describe('the catalogue', () => {
     const { runtime } = await openLarge();
     const times: number[] = [];
     for (const text of ['wharf', 'marl 4000', '2280', 'zz', 'drive 77']) {
-      const start = performance.now();
+      const start = process.cpuUsage();
       await searchParts(runtime.database, PartQuery.parse({ text, sort: 'price-per-gb' }));
-      times.push(performance.now() - start);
+      const { user, system } = process.cpuUsage(start);
+      times.push((user + system) / 1000);
     }
-    // The quickest of five: a machine that others use too may stall in any one of them.
+    // Time of the processor, the least of five: a machine that others use too may stall in any one of them.
     expect(Math.min(...times)).toBeLessThan(100);
   });
 

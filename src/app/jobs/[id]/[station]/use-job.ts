@@ -153,10 +153,13 @@ export function useJob(initial: JobView, station: StationId, onMoved: (station: 
 
   /** Looks at the simulated device; where that fails the clock asks again with the next view. */
   const look = useCallback(async () => {
-    const { job, version } = newest.current;
-    const done = await post<JobChange>(`/api/jobs/${job.id}/acts`, { version, act: { kind: 'look' } });
-    if (!done.ok || isGone.current) return;
+    // What it was before is kept: the server may tell of what was seen before its answer is here.
     const before = newest.current;
+    const done = await post<JobChange>(`/api/jobs/${before.job.id}/acts`, {
+      version: before.version,
+      act: { kind: 'look' },
+    });
+    if (!done.ok || isGone.current) return;
     const after = await takeChange(done.value);
     if (after && before.current === station && after.current !== station) moved.current(after.current);
   }, [station, takeChange]);
