@@ -36,25 +36,26 @@ export function Stepper({
   stations: StationState[];
   shown: string;
 }) {
+  const at = stations.findIndex(({ id }) => id === shown);
   return (
     <nav aria-label="Stations of this job" data-print="no">
-      <ol className="flex max-md:overflow-x-auto">
+      <ol className="flex">
         {stations.map((station, i) => (
-          <li key={station.id} className="relative min-w-0 flex-1 max-md:min-w-20">
+          <li key={station.id} className="relative min-w-0 flex-1">
             {i > 0 && (
               <span
                 aria-hidden
-                className={`absolute right-1/2 top-[11px] h-0.5 w-full ${station.state === 'ahead' ? 'bg-line' : 'bg-clear-fill'}`}
+                className={`absolute right-1/2 top-[11px] h-0.5 max-md:top-[19px] w-full ${station.state === 'ahead' ? 'bg-line' : 'bg-clear-fill'}`}
               />
             )}
             <Link
               href={`/jobs/${jobId}/${station.id}`}
               aria-current={station.id === shown ? 'page' : undefined}
-              className="relative flex flex-col items-center gap-1 rounded-lg py-1 text-[0.8125rem] hover:bg-sunken"
+              className="relative flex flex-col items-center gap-1 rounded-lg py-1 text-[0.8125rem] hover:bg-sunken max-md:min-h-11 max-md:pt-3"
             >
               <Knot state={station.state} />
               <span
-                className={`truncate ${station.id === shown ? 'font-bold text-ink underline decoration-2 underline-offset-4' : 'text-soft'}`}
+                className={`truncate max-md:sr-only ${station.id === shown ? 'font-bold text-ink underline decoration-2 underline-offset-4' : 'text-soft'}`}
               >
                 {station.name}
               </span>
@@ -71,6 +72,15 @@ export function Stepper({
           </li>
         ))}
       </ol>
+      {at >= 0 && (
+        // On a phone all stations are there at once, and the one that is looked at says its name.
+        <p aria-hidden className="text-center text-[0.8125rem] md:hidden">
+          <b>{stations[at]!.name}</b>{' '}
+          <span className="text-soft">
+            {at + 1} of {stations.length}
+          </span>
+        </p>
+      )}
     </nav>
   );
 }

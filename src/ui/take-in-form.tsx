@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { Controller, type Resolver, useForm, useWatch } from 'react-hook-form';
 import { type DeviceProfile, mainPlace } from '@/core/device';
@@ -8,13 +9,12 @@ import type { Settings } from '@/core/workshop';
 import { Button } from './button';
 import { Choice } from './choice';
 import { Field } from './field';
-import { Foresight } from './foresight';
 import { StationFrame } from './station-frame';
-import { MoreFields } from './take-in-more';
 import { type AskEarlier, useEarlier, wasHere } from './use-earlier';
-import { type Asked, type Typed, readTyped, startTyped, usuallyInside } from './take-in-typed';
+import { type Asked, type Typed, startTyped, usuallyInside } from './take-in-typed';
 import type { AskParts } from './job/station-props';
 import { useKeys } from './use-keys';
+import { useLoaded } from './use-loaded';
 
 const yesNoUnknown: { value: TakeIn['card']; label: string }[] = [
   { value: 'yes', label: 'Yes' },
@@ -30,6 +30,17 @@ const insideOptions: { value: Typed['inside']; label: string; hint?: string }[] 
   { value: 'drive', label: 'A drive is in it' },
   { value: 'nothing', label: 'It is empty', hint: 'nothing to copy' },
 ];
+
+/** What may be left out comes behind the rest. */
+const MoreFields = dynamic(() => import('./take-in-more').then((m) => m.MoreFields), { ssr: false });
+
+/** What follows from the answers is worked out behind the form, from the same rules as the job itself. */
+const Foresight = dynamic(() => import('./foresight').then((m) => m.Foresight), {
+  ssr: false,
+  loading: () => <p className="text-[0.875rem] text-soft">Working out what follows from it …</p>,
+});
+/** The limits of each answer: fetched behind the form, which is seen and typed into before. */
+const loadReader = () => import('./take-in-read');
 
 type Props = {
   profiles: DeviceProfile[];
@@ -64,6 +75,7 @@ export function TakeInForm({
   const [sending, setSending] = useState(false);
   const [what, setWhat] = useState<'real' | 'practice'>('real');
   const resolver: Resolver<Typed> = async (typed) => {
+    const { readTyped } = await loadReader();
     const { takeIn, faults } = readTyped(typed, settings.timeZone, settings.currency);
     if (takeIn) return { values: typed, errors: {} };
     return {
@@ -91,8 +103,11 @@ export function TakeInForm({
   // A device on the mains alone has no charge to ask for.
   const isEmpty = typed.inside === 'nothing';
   const hasCell = profile?.procedure.power !== 'mains';
-  const { takeIn, answered } = readTyped(typed, settings.timeZone, settings.currency);
-  const submit = handleSubmit(async () => {
+  const reader = useLoaded(loadReader);
+  const answered = reader?.readTyped(typed, settings.timeZone, settings.currency).answered;
+  const submit = handleSubmit(async (sent) => {
+    const { readTyped } = await loadReader();
+    const { takeIn } = readTyped(sent, settings.timeZone, settings.currency);
     if (!takeIn) return;
     setSending(true);
     await onSubmit(asksForPractice ? { ...takeIn, practice: what === 'practice' } : takeIn);
@@ -143,7 +158,8 @@ export function TakeInForm({
     >
       <StationFrame
         aside={
-          profile && (
+          profile &&
+          answered && (
             <Foresight profile={profile} askParts={askParts} answered={answered} settings={settings} />
           )
         }

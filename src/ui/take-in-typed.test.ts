@@ -2,7 +2,8 @@ import { profile, takeIn } from '@/core/acts/bench.test.data';
 import { DeviceProfile } from '@/core/device';
 import atriumData from '../../demo/devices/quenlo-atrium.json';
 import wrenData from '../../demo/devices/braskit-wren.json';
-import { type Typed, readTyped, startTyped } from './take-in-typed';
+import { readTyped } from './take-in-read';
+import { type Typed, startTyped } from './take-in-typed';
 
 const zone = 'Europe/Lisbon';
 const filled: Typed = {

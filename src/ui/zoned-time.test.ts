@@ -1,4 +1,5 @@
-import { isoToLocal, localToIso } from './zoned-time';
+import { isoToLocal } from './wall-clock';
+import { localToIso } from './zoned-time';
 
 describe('times of the workshop', () => {
   it('are read and shown on its own wall clock, summer and winter', () => {

@@ -1,5 +1,4 @@
 import { TZDate } from '@date-fns/tz';
-import { format } from 'date-fns';
 
 /** "2026-11-24T16:30" on a wall clock of the zone, as an ISO moment; null where it is no time. */
 export function localToIso(local: string, timeZone: string): string | null {
@@ -15,7 +14,3 @@ export function localToIso(local: string, timeZone: string): string | null {
   const date = new TZDate(year, month - 1, day, hour, minute, timeZone);
   return Number.isNaN(date.getTime()) ? null : new Date(date.getTime()).toISOString();
 }
-
-/** An ISO moment as the wall clock of the zone shows it, for a field of date and time. */
-export const isoToLocal = (iso: string, timeZone: string): string =>
-  format(new TZDate(iso, timeZone), "yyyy-MM-dd'T'HH:mm");

@@ -1,14 +1,17 @@
 import { fillWish } from '@/core/disk';
 import { stationIds } from '@/core/route/station-ids';
+import { brotliCompressSync } from 'node:zlib';
+import type { Browser } from 'playwright-core';
 import { type App, type Seen, act, hands, visit, withApp } from './app';
-import { lookOver } from './look-over';
+import { lookOver, tooSmallForFingers } from './look-over';
 
 jest.setTimeout(600_000);
 let app: App;
 let seen: Seen;
+let browser: Browser;
 const [osprey, heron] = ['Q-0412', 'Q-0413'];
 
-withApp((all) => ({ app, seen } = all));
+withApp((all) => ({ app, seen, browser } = all));
 
 /** What of a screen comes in later; it is what is wide. */
 const later: Readonly<Record<string, string>> = Object.freeze({
@@ -16,31 +19,30 @@ const later: Readonly<Record<string, string>> = Object.freeze({
   '/ask?q=osprey%202280-D2-M%202%20TB%207000': 'It does not fit',
 });
 
+const workshopScreens = [
+  '/',
+  '/jobs/new',
+  '/ask?q=osprey%202280-D2-M%202%20TB%207000',
+  '/logbook',
+  '/learned',
+  '/shelf',
+  '/parts',
+  '/parts/pirrin-seam-2000',
+  '/parts/new?kind=pad',
+  '/parts/import',
+  '/parts/compare?ids=pirrin-seam-2000,pirrin-seam-1000',
+  '/devices',
+  '/devices/braskit-osprey',
+  '/devices/quenlo-atrium',
+  '/dock',
+  '/look-inside',
+  '/practice',
+  '/workshop',
+  '/nothing',
+];
+
 it.each([
-  [
-    'the workshop’s screens',
-    [
-      '/',
-      '/jobs/new',
-      '/ask?q=osprey%202280-D2-M%202%20TB%207000',
-      '/logbook',
-      '/learned',
-      '/shelf',
-      '/parts',
-      '/parts/pirrin-seam-2000',
-      '/parts/new?kind=pad',
-      '/parts/import',
-      '/parts/compare?ids=pirrin-seam-2000,pirrin-seam-1000',
-      '/devices',
-      '/devices/braskit-osprey',
-      '/devices/quenlo-atrium',
-      '/dock',
-      '/look-inside',
-      '/practice',
-      '/workshop',
-      '/nothing',
-    ],
-  ],
+  ['the workshop’s screens', workshopScreens],
   ['a job’s stations', stationIds.map((station) => `/jobs/${osprey}/${station}`)],
   [
     'another job’s, and what stands beside them',
@@ -75,12 +77,14 @@ it('the look over notices what it is there for', async () => {
     const main = document.querySelector('main')!;
     main.insertAdjacentHTML(
       'beforeend',
-      '<p style="width:2000px">wide</p><p style="font-size:9px">small</p><p style="width:20px;overflow:hidden;white-space:nowrap">cut off here</p><button style="width:9px;height:9px;min-height:0;padding:0;color:#ccc;background:#fff">press me</button>',
+      '<p style="width:2000px">wide</p><p style="font-size:9px">small</p><p style="width:20px;overflow:hidden;white-space:nowrap">cut off here</p><button style="width:9px;height:9px;min-height:0;padding:0;color:#ccc;background:#fff">press me</button><button style="width:30px;height:30px;min-height:0;padding:0">thirty</button>',
     );
   });
   const found = (await lookOver(page)).join('\n');
   for (const words of ['too wide', '9.0 px', 'cut off', 'to press', 'color-contrast'])
     expect(found).toContain(words);
+  expect(found).not.toContain('thirty');
+  expect((await tooSmallForFingers(page)).join()).toContain('thirty');
 });
 
 it('one Tab and Enter pass the navigation, and the menu of a phone leads on', async () => {
@@ -104,4 +108,42 @@ it('one Tab and Enter pass the navigation, and the menu of a phone leads on', as
   await page.waitForURL('**/devices');
   await page.getByRole('dialog').waitFor({ state: 'detached' });
   await page.setViewportSize({ width: 1280, height: 800 });
+});
+
+it('what is pressed at a station is as large as a finger, where a finger presses it', async () => {
+  const context = await browser.newContext({
+    viewport: { width: 820, height: 1180 },
+    hasTouch: true,
+    isMobile: true,
+    baseURL: app.address,
+  });
+  const page = await context.newPage();
+  const found: string[] = [];
+  for (const station of stationIds) {
+    await visit(page, `/jobs/${osprey}/${station}`);
+    found.push(...(await tooSmallForFingers(page)).map((words) => `${station}: ${words}`));
+  }
+  expect(await page.evaluate(() => matchMedia('(pointer: coarse)').matches)).toBe(true);
+  await context.close();
+  expect(found).toEqual([]);
+});
+
+it('the first script of every screen beside a job, Ask and Fit is under 150 kB compressed', async () => {
+  const sizes = new Map<string, Promise<number>>();
+  const sizeOf = async (source: string) =>
+    brotliCompressSync(Buffer.from(await (await fetch(app.address + source)).arrayBuffer())).length;
+  const heavy: string[] = [];
+  for (const path of workshopScreens.filter((one) => !one.startsWith('/ask'))) {
+    const html = await (await fetch(app.address + path)).text();
+    const tags = [...html.matchAll(/<script[^>]+src="([^"]+\.js[^"]*)"[^>]*>/gu)];
+    const own = new Set(tags.filter(([tag]) => !/nomodule/iu.test(tag)).map(([, source]) => source!));
+    let bytes = 0;
+    for (const source of own) {
+      if (!sizes.has(source)) sizes.set(source, sizeOf(source));
+      bytes += await sizes.get(source)!;
+    }
+    expect(own.size).toBeGreaterThan(5);
+    if (bytes >= 150e3) heavy.push(`${path}: ${bytes}`);
+  }
+  expect(heavy).toEqual([]);
 });

@@ -13,9 +13,9 @@ const windows = {
 const [leastTextPx, leastTargetPx] = [11, 24];
 
 /** What runs off sideways, is written too small, is cut off, or is too small to press; in words. */
-const looked = (page: Page): Promise<string[]> =>
+const looked = (page: Page, leastTarget = leastTargetPx): Promise<string[]> =>
   page.evaluate(
-    ([leastText, leastTarget]) => {
+    ([leastText, least]) => {
       const wrong: string[] = [];
       const main = document.querySelector('main');
       // On a phone a table may be pushed aside in its own frame; on anything wider it must be whole.
@@ -67,14 +67,14 @@ const looked = (page: Page): Promise<string[]> =>
         )
           continue;
         if (
-          Math.max(box.height, target.height) < leastTarget - 0.5 ||
-          Math.max(box.width, target.width) < leastTarget - 0.5
+          Math.max(box.height, target.height) < least - 0.5 ||
+          Math.max(box.width, target.width) < least - 0.5
         )
           wrong.push(`${Math.round(box.width)} x ${Math.round(box.height)} to press: ${named(element)}`);
       }
-      return [...new Set(wrong)].slice(0, 6);
+      return [...new Set(wrong)].slice(0, 9);
     },
-    [leastTextPx, leastTargetPx] as const,
+    [leastTextPx, leastTarget] as const,
   );
 
 /** In the dark the page is the same but for its colours: what axe looks at there. */
@@ -119,3 +119,7 @@ export async function lookOver(page: Page): Promise<string[]> {
   await page.emulateMedia({ colorScheme: 'light' });
   return found;
 }
+
+/** What at a station is smaller than a finger, where it is worked at by touch. */
+export const tooSmallForFingers = async (page: Page): Promise<string[]> =>
+  (await looked(page, 44)).filter((words) => words.includes('to press') && !words.includes(' a “'));

@@ -4,8 +4,8 @@ export { factorOf, learnSum, rangeHolds, sumOf, widening } from './forecast';
 export type { Factor, Piece } from './forecast';
 export { nobodyLearned, learnedFrom } from './learned';
 export type { Learned, LearnedKind } from './learned';
+export { Lesson } from './lesson';
 export {
-  Lesson,
   caseKeys,
   copyKeys,
   faultKeys,
@@ -14,8 +14,9 @@ export {
   lessonKinds,
   lookKeys,
   readKeys,
-} from './lesson';
-export type { LessonKind, LessonOfJob } from './lesson';
+} from './lesson-keys';
+export type { LessonKind } from './lesson-keys';
+export type { LessonOfJob } from './lesson';
 export { below, calibrationOf, placeOn } from './calibration';
 export type { Calibration, Held } from './calibration';
 export { faultLearning, faultWeights } from './faults';

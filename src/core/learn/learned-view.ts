@@ -1,7 +1,7 @@
 import { type Calibration, calibrationOf } from './calibration';
 import { rangeSd, widening } from './forecast';
 import type { Learned, LearnedKind } from './learned';
-import { type LessonKind, lessonKinds } from './lesson';
+import { type LessonKind, lessonKinds } from './lesson-keys';
 import { type Effect } from './quantity';
 
 /** A cause in the words of the bench: what it is, its name, and the factor that it brings. */

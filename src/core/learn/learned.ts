@@ -1,7 +1,8 @@
 import type { Held } from './calibration';
 import type { FaultSeen } from './faults';
 import { factorOf, learnSum, sumOf } from './forecast';
-import { type LessonKind, type LessonOfJob, lessonKinds } from './lesson';
+import type { LessonOfJob } from './lesson';
+import { type LessonKind, lessonKinds } from './lesson-keys';
 import type { Trial } from './share';
 import { type Quantity, learnInto, nothingLearned } from './quantity';
 

@@ -1,7 +1,8 @@
 export { familyIds, familyPatterns } from './pattern';
 export type { FamilyId } from './pattern';
-export { Sketch, idFromWords, placeForms, profileOfCopy, profileOfSketch } from './sketch';
-export type { PlaceForm } from './sketch';
+export { Sketch, idFromWords, profileOfCopy, profileOfSketch } from './sketch';
+export { placeForms } from './place-forms';
+export type { PlaceForm } from './place-forms';
 export { FigureEntry } from './figure-entry';
 export { enterFigure, figureAt, figuresOf, ofReadings } from './figures';
 export type { Figure, Readings } from './figures';

@@ -4,20 +4,7 @@ import type { Place, ProfileShape } from '../device';
 import { Protocol, shortText } from '../part';
 import { ProcedureShape } from '../work';
 import { commonCautions, familyIds, familyPatterns } from './pattern';
-
-/** What goes into a place, as people say it: the sizes of modules, disks by their width, cards. */
-export const placeForms = [
-  '2230',
-  '2242',
-  '2260',
-  '2280',
-  '22110',
-  '1.8-inch',
-  '2.5-inch',
-  '3.5-inch',
-  'card',
-] as const;
-export type PlaceForm = (typeof placeForms)[number];
+import { placeForms } from './place-forms';
 
 /** Width and length of a module by its size, mm: two digits of width, the rest is length (PCI Express M.2 specification, 2.2). */
 const moduleSize = (form: string) =>

@@ -1,3 +1,4 @@
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { DeviceProfile, Place } from '@/core/device';
 import type { Fault } from '@/core/result';
@@ -11,7 +12,10 @@ import {
 } from '@/core/teach';
 import { Button } from '../button';
 import { Card } from '../station-frame';
-import { AnswerDialog, FigureDialog } from './figure-dialog';
+
+/** Fetched when one is opened. */
+const FigureDialog = dynamic(() => import('./figure-dialog').then((m) => m.FigureDialog));
+const AnswerDialog = dynamic(() => import('./figure-dialog').then((m) => m.AnswerDialog));
 
 type Props = {
   profile: DeviceProfile;

@@ -87,10 +87,3 @@ export function materialsOf(text: string): Material[] | null {
 }
 export const materialsText = (materials: Material[]): string =>
   materials.map(({ name, why }) => `${name}: ${why}`).join('\n');
-
-/** What is wrong with the procedure as it stands, each with the step that it is at. */
-export const faultsOf = (profile: DeviceProfile, procedure: Procedure): ProcedureFault[] =>
-  procedureFaults(
-    procedure,
-    profile.revisions.map(({ id }) => id),
-  );

@@ -9,13 +9,13 @@ import {
   changed,
   factsOf,
   factsText,
-  faultsOf,
   freeId,
   materialsOf,
   materialsText,
   moved,
   withStep,
 } from './procedure-draft';
+import { faultsOf } from './procedure-proof';
 
 const wren = profile('braskit-wren');
 const { procedure } = wren;

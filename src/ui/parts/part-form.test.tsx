@@ -1,11 +1,12 @@
-import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { drive, sink } from '@/core/fit/demo.test.data';
 import type { Part, PartKind } from '@/core/part';
 import { PartForm } from './part-form';
 
 let made: Part | null = null;
-const show = (kind: PartKind, part: Part | null = null, showFaults = false) =>
-  render(
+/** What reads the rows is fetched behind the form. */
+const show = async (kind: PartKind, part: Part | null = null, showFaults = false) => {
+  const shown = render(
     <PartForm
       kind={kind}
       part={part}
@@ -15,6 +16,9 @@ const show = (kind: PartKind, part: Part | null = null, showFaults = false) =>
       showFaults={showFaults}
     />,
   );
+  await act(async () => void (await import('./read-row')));
+  return shown;
+};
 const type = (label: string, text: string) =>
   fireEvent.change(screen.getAllByLabelText(label, { exact: true })[0]!, { target: { value: text } });
 
@@ -22,8 +26,8 @@ beforeEach(() => (made = null));
 afterEach(cleanup);
 
 describe('adding a part', () => {
-  it('makes one as soon as what is needed is typed, with its id from its name', () => {
-    show('drive');
+  it('makes one as soon as what is needed is typed, with its id from its name', async () => {
+    await show('drive');
     for (const [label, text] of [
       ['Maker', 'Sarrow'],
       ['Model', 'Lantern'],
@@ -46,8 +50,8 @@ describe('adding a part', () => {
     expect(made).not.toHaveProperty('peakPowerW');
   });
 
-  it('decodes the form factor as one types, and says what is wrong with it', () => {
-    show('drive');
+  it('decodes the form factor as one types, and says what is wrong with it', async () => {
+    await show('drive');
     type('Form factor', '2280-D2-B-M');
     expect(
       screen.getByText('22 × 80 mm, double-sided, chips to 1.35 mm above and 1.35 mm below, key B and M'),
@@ -58,22 +62,22 @@ describe('adding a part', () => {
     expect(screen.getByText('a drive of 3.5-inch')).toBeTruthy();
   });
 
-  it('names what is still needed when it is saved too early', () => {
-    show('pad', null, true);
+  it('names what is still needed when it is saved too early', async () => {
+    await show('pad', null, true);
     expect(screen.getByRole('alert').textContent).toMatch(/to correct/u);
   });
 
-  it('takes a value with its give-or-take, and a plate below that is not there', () => {
-    show('heatsink', sink('orme-case-9'));
+  it('takes a value with its give-or-take, and a plate below that is not there', async () => {
+    await show('heatsink', sink('orme-case-9'));
     type('Base, mm', '1,75');
     expect(made).toMatchObject({ baseMm: { value: 1.75, plus: 0.05 } });
     type('Plate below the board, mm', '');
     expect(made).toMatchObject({ underBoardMm: null });
   });
 
-  it('keeps the paper’s figure where a measure is entered', () => {
+  it('keeps the paper’s figure where a measure is entered', async () => {
     const seam = drive('pirrin-seam-2000');
-    show('drive', seam);
+    await show('drive', seam);
     const measured = screen.getByRole('heading', { name: 'Measured on one in hand' }).closest('section')!;
     fireEvent.change(within(measured).getByLabelText('Chip height, mm', { exact: true }), {
       target: { value: '0.9' },
@@ -87,9 +91,9 @@ describe('adding a part', () => {
     });
   });
 
-  it('asks a measured rate in MB/s, with its give-or-take, and about one that is far from the paper', () => {
+  it('asks a measured rate in MB/s, with its give-or-take, and about one that is far from the paper', async () => {
     const seam = drive('pirrin-seam-2000');
-    show('drive', seam);
+    await show('drive', seam);
     const measured = screen.getByRole('heading', { name: 'Measured on one in hand' }).closest('section')!;
     const field = (label: string) => within(measured).getByLabelText(label, { exact: true });
     fireEvent.change(field('Reads as measured, MB/s'), { target: { value: '4800' } });
@@ -101,14 +105,14 @@ describe('adding a part', () => {
     expect(within(measured).getByText(/Far from the paper’s .*: is the unit right\?/u)).toBeTruthy();
   });
 
-  it('takes 2280 as a beginning, and a kelvin for what it is', () => {
-    show('drive');
+  it('takes 2280 as a beginning, and a kelvin for what it is', async () => {
+    await show('drive');
     type('Form factor', '2280');
     expect(screen.getByText(/22 × 80 mm; then the height class and the key/u)).toBeTruthy();
     expect(screen.queryByText(/height class is missing/u)).toBeNull();
     type('Warning temperature, °C', '355');
     cleanup();
-    show('drive', { ...drive('ostrel-marl-2000') });
+    await show('drive', { ...drive('ostrel-marl-2000') });
     type('Warning temperature, °C', '355');
     expect(screen.getByText(/Typed in kelvin\? Then it is 82 °C/u)).toBeTruthy();
   });

@@ -1,9 +1,10 @@
 'use client';
-import { useMemo, useState } from 'react';
-import { type ImportFault, type Row, partOfRow, rowOf } from '@/core/exchange';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { type ImportFault, type Row, rowOf } from '@/core/exchange';
 import { type Part, type PartKind, heightClasses, parseFormFactor } from '@/core/part';
 import { Field } from '../field';
 import { Card } from '../station-frame';
+import { useLoaded } from '../use-loaded';
 import {
   type PartField,
   farFromPaper,
@@ -14,6 +15,9 @@ import {
   spreadText,
   typeField,
 } from './part-fields';
+
+/** What makes a part of a row, with the limits of each figure: fetched behind the form. */
+const loadReader = () => import('./read-row');
 
 type Props = {
   kind: PartKind;
@@ -41,13 +45,17 @@ const faultOf = (faults: ImportFault[], path: string) => {
 /** A part as it is added or edited: its form factor decoded as one types, measures beside what the paper says. */
 export function PartForm({ kind, part, currency, today, onPart, showFaults }: Props) {
   const [row, setRow] = useState<Row>(() => (part ? rowOf(part) : startRow(kind)));
-  const faults = useMemo(() => read(kind, row, currency), [kind, row, currency]);
-  const change = (next: Row) => {
-    const named = part ? next : { ...next, id: idFrom(next) };
-    setRow(named);
-    const result = partOfRow(kind, named, 1, currency);
-    onPart('part' in result ? result.part : null);
-  };
+  const reader = useLoaded(loadReader);
+  const made = useMemo(() => reader?.readRow(kind, row, currency) ?? null, [reader, kind, row, currency]);
+  const told = useRef(onPart);
+  useEffect(() => {
+    told.current = onPart;
+  });
+  useEffect(() => {
+    if (made) told.current(made.part);
+  }, [made]);
+  const faults = made?.faults ?? [];
+  const change = (next: Row) => setRow(part ? next : { ...next, id: idFrom(next) });
   const type = (field: PartField, text: string, spread = spreadText(row, field)) => {
     const measuredAt = field.path.startsWith('measured.') ? today : null;
     change(typeField(row, field, text, { spread, measuredAt, source: row.source?.trim() || 'as typed' }));
@@ -96,20 +104,6 @@ export function PartForm({ kind, part, currency, today, onPart, showFaults }: Pr
         </p>
       )}
     </div>
-  );
-}
-
-function read(kind: PartKind, row: Row, currency: string): ImportFault[] {
-  const result = partOfRow(kind, row, 1, currency);
-  if ('part' in result) return [];
-  return result.faults.map((one) =>
-    /^measured\..*\.(minus|plus)$/u.test(one.column)
-      ? {
-          ...one,
-          fault: 'A measure has its give-or-take.',
-          fix: 'Type the smallest division of what it was measured with.',
-        }
-      : one,
   );
 }
 

@@ -1,10 +1,10 @@
 'use client';
 import Link from '@/ui/link';
 import { useRouter } from 'next/navigation';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { post } from '@/app/call';
 import { Shell } from '@/app/shell';
-import { type DeviceProfile, profileFaults } from '@/core/device';
+import type { DeviceProfile, ProfileFault } from '@/core/device';
 import type { FrameView } from '@/core/job-view';
 import { type DryRun, dryRunWords } from '@/core/practice';
 import type { Fault } from '@/core/result';
@@ -18,14 +18,20 @@ import { DeviceDetail } from '@/ui/devices/device-detail';
 import { MainAction } from '@/ui/main-action';
 import { useKeys } from '@/ui/use-keys';
 
-type Props = { frame: FrameView; profile: DeviceProfile; versions: ProfileVersion[]; runs: DryRun[] };
+type Props = {
+  frame: FrameView;
+  profile: DeviceProfile;
+  /** What today’s proof says against it. */
+  faults: ProfileFault[];
+  versions: ProfileVersion[];
+  runs: DryRun[];
+};
 
 /** One kind of device: its places drawn with every limit, its source and its age. */
-export function DeviceScreen({ frame, profile, versions, runs }: Props) {
+export function DeviceScreen({ frame, profile, faults, versions, runs }: Props) {
   const router = useRouter();
   const [fault, setFault] = useState<Fault | null>(null);
   const [busy, setBusy] = useState(false);
-  const faults = useMemo(() => profileFaults(profile), [profile]);
   const enter = async (entry: FigureEntry): Promise<boolean> => {
     setBusy(true);
     const seen = versions[0]?.version;
@@ -104,7 +110,7 @@ export function DeviceScreen({ frame, profile, versions, runs }: Props) {
 }
 
 /** What it was, with when, by whom and why; and which of them was run through in Practice. */
-function Versions({ profile, versions, runs, frame }: Props) {
+function Versions({ profile, versions, runs, frame }: Omit<Props, 'faults'>) {
   const { locale, timeZone } = frame.settings;
   const day = new Intl.DateTimeFormat(locale, { dateStyle: 'medium', timeStyle: 'short', timeZone });
   const show = (at: string) => day.format(new Date(at));

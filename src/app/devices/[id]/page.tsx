@@ -1,4 +1,5 @@
 import { notFound } from 'next/navigation';
+import { profileFaults } from '@/core/device';
 import { dryRuns, findProfile, frameView, getRuntime, versionsOf } from '@/server';
 import { DeviceScreen } from './device-screen';
 
@@ -13,6 +14,7 @@ export default async function DevicePage({ params }: { params: Promise<{ id: str
     <DeviceScreen
       frame={await frameView(runtime)}
       profile={profile}
+      faults={profileFaults(profile)}
       versions={await versionsOf(runtime.database, id)}
       runs={(await dryRuns(runtime.database, id))[id] ?? []}
     />

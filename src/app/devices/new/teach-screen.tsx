@@ -1,13 +1,12 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useMemo, useState } from 'react';
+import dynamic from 'next/dynamic';
+import { useState } from 'react';
 import { post } from '@/app/call';
 import { Shell } from '@/app/shell';
 import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
-import { Sketch, figureAt, figuresOf, profileOfSketch } from '@/core/teach';
 import { Button } from '@/ui/button';
-import { SlotDrawing } from '@/ui/devices/slot-drawing';
 import { answered, nothingTyped, sketchOf } from '@/ui/devices/teach-answers';
 import { TeachForm } from '@/ui/devices/teach-form';
 import { Field } from '@/ui/field';
@@ -16,6 +15,9 @@ import { MainAction } from '@/ui/main-action';
 import { FaultNotice } from '@/ui/notice';
 import { Card, StationFrame } from '@/ui/station-frame';
 import { useKeys } from '@/ui/use-keys';
+
+/** Fetched behind the form: nothing is foretold before something is answered. */
+const Foretold = dynamic(() => import('@/ui/devices/foretold').then((m) => m.Foretold), { ssr: false });
 
 type Known = { id: string; maker: string; name: string; family: string };
 
@@ -57,48 +59,6 @@ export function TeachScreen({ frame, known }: { frame: FrameView; known: Known[]
         {known.length > 0 && <FromCopy known={known} busy={busy} send={(body) => void send(body)} />}
       </StationFrame>
     </Shell>
-  );
-}
-
-/** What these answers answer already, and what stays open. */
-function Foretold({ typed, locale }: { typed: typeof nothingTyped; locale: string }) {
-  const profile = useMemo(() => {
-    const sketch = Sketch.safeParse(
-      sketchOf({ ...typed, maker: typed.maker || '…', name: typed.name || '…' }),
-    );
-    return sketch.success
-      ? { ok: true as const, value: profileOfSketch(sketch.data, 'sketch') }
-      : sketch.error;
-  }, [typed]);
-  if (!('value' in profile)) {
-    const [issue] = typed.forms.length > 0 ? profile.issues : [];
-    return issue ? (
-      <p className="font-semibold text-over">{issue.message}</p>
-    ) : (
-      <p className="text-soft">Say what goes in, and the place is drawn here.</p>
-    );
-  }
-  const { places } = profile.value;
-  return (
-    <div className="flex flex-col gap-3">
-      {places.map((place) => {
-        const open = figuresOf(place).filter((figure) => figureAt(place, figure)?.known === false);
-        return (
-          <div key={place.id}>
-            <SlotDrawing place={place} locale={locale} />
-            <p className="mt-2 text-[0.875rem]">
-              Answers already: whether a drive plugs in, and how large it shows. Not known yet, each with how
-              to get it:
-            </p>
-            <ul className="mt-1 text-[0.875rem] text-tight">
-              {open.map(({ id, words }) => (
-                <li key={id}>{words}</li>
-              ))}
-            </ul>
-          </div>
-        );
-      })}
-    </div>
   );
 }
 

@@ -1,8 +1,8 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { Shell } from '@/app/shell';
-import { StartHere } from '@/app/start-here';
 import { askParts } from '@/app/ask-catalogue';
 import { getJson, newRequestId, post } from '@/app/call';
 import type { DeviceProfile } from '@/core/device';
@@ -13,6 +13,9 @@ import { FaultNotice } from '@/ui/notice';
 import { TakeInForm } from '@/ui/take-in-form';
 import type { Asked } from '@/ui/take-in-typed';
 import { type Alike, startAlike, takeInAlike } from './start-alike';
+
+/** Of an empty workshop alone. */
+const StartHere = dynamic(() => import('@/app/start-here').then((m) => m.StartHere));
 
 const askEarlier = async (serial: string): Promise<LogbookLine[]> => {
   const found = await getJson<LogbookLine[]>(`/api/logbook/serial?serial=${encodeURIComponent(serial)}`);

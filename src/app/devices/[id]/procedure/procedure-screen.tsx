@@ -10,7 +10,7 @@ import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { variantsOf } from '@/core/work';
 import { Button } from '@/ui/button';
-import { faultsOf } from '@/ui/devices/procedure-draft';
+import { faultsOf } from '@/ui/devices/procedure-proof';
 import { ProcedureReader } from '@/ui/devices/procedure-reader';
 import { MainAction } from '@/ui/main-action';
 import { FaultNotice } from '@/ui/notice';
