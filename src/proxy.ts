@@ -8,6 +8,7 @@ const refused = (code: string, sentence: string, remedy: string, status: number)
 const policyFor = (nonce: string) =>
   [
     "default-src 'self'",
+    "media-src 'self' blob:",
     // Only scripts that this answer names. WebAssembly counts checksums in a worker, compiled from the application’s own code.
     `script-src 'self' 'nonce-${nonce}' 'wasm-unsafe-eval'`,
     "style-src 'self' 'unsafe-inline'",

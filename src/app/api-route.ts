@@ -24,7 +24,7 @@ type Handler = (ask: Ask) => Promise<Answer> | Answer;
 export type Takes = 'json' | 'photo' | 'archive' | 'nothing';
 const mediaTypes: Readonly<Record<Takes, RegExp>> = Object.freeze({
   json: /^application\/json$/u,
-  photo: /^(multipart\/form-data|application\/octet-stream|image\/(jpeg|png|webp))$/u,
+  photo: /^(multipart\/form-data|application\/octet-stream|image\/(jpeg|png|webp)|audio\/[a-z0-9.+-]+)$/u,
   archive: /^(application\/(zip|octet-stream))$/u,
   nothing: /^.*$/u,
 });

@@ -15,6 +15,7 @@ import {
   profileOfSketch,
   timesOf,
   withTimes,
+  withWords,
 } from '@/core/teach';
 import type { Sql } from './database';
 import { findProfile, saveProfile, versionOf, versionsOf } from './devices';
@@ -167,6 +168,37 @@ const changeKnown = (
     const changed = await change(profile, by, sql);
     return changed.ok ? save(runtime, sql, changed.value.profile, asked, changed.value.why) : changed;
   });
+
+const WordsForm = z
+  .object({
+    jobId: z.string().max(20),
+    stepId: z.string().max(60),
+    /** As the job showed them: where they are others by now, nothing is changed. */
+    was: z.string().max(400),
+    how: z.string().trim().min(1, 'Say how it is done.').max(400, 'At most 400 characters.'),
+  })
+  .strict();
+
+/** Tells a step of a device in better words, as a job found them; the next job of the kind shows them. Faults: `form`, `not-found`, `no-job`, `no-step`, `words-changed`, `nobody-working`. */
+export async function improveWords(
+  runtime: Runtime,
+  id: string,
+  form: unknown,
+  asked: Asks,
+): Promise<Result<{ id: string; version: number }>> {
+  const parsed = WordsForm.safeParse(form);
+  if (!parsed.success) return formFault(parsed.error);
+  const { jobId, ...words } = parsed.data;
+  return changeKnown(runtime, id, asked, async (profile, _by, sql) => {
+    const found = await findJob(sql, jobId);
+    if (!found.ok) return found;
+    if (found.value.state.job.takeIn.profileId !== id) return gone();
+    const better = withWords(profile.procedure, words);
+    if (!better.ok) return better;
+    const { procedure, title } = better.value;
+    return ok({ profile: { ...profile, procedure }, why: `words of “${title}”, from job ${jobId}` });
+  });
+}
 
 /** Enters one figure of a place. Faults: `form`, `not-found`, `range`, `stale`, `nobody-working`, and those of a profile. */
 export async function enterProfileFigure(

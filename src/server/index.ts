@@ -44,6 +44,7 @@ export type { ProfileVersion } from './devices';
 export {
   enterProfileFigure,
   keepRecording,
+  improveWords,
   keepTimes,
   takePartitions,
   lookAtProfile,

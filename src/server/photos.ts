@@ -8,6 +8,7 @@ import type { Sql } from './database';
 import { findJob, saveLine, wasDone } from './jobs';
 import { type ScaledPhoto, scalePhoto } from './photo-scale';
 import type { Runtime } from './runtime';
+import { type SoundMedia, mostSoundBytes, soundEndings, soundMedia } from './sound';
 import { formFault, nobodyWorking } from './take-in-device';
 import { whoWorks } from './workshop';
 
@@ -24,15 +25,38 @@ const mostPhotos = 60;
 /** Photos of earlier jobs that a step shows. */
 const mostPictures = 3;
 
-const fileOf = ({ photoFolder }: Runtime, id: string) => join(photoFolder, `${id}.jpg`);
+type Media = 'image/jpeg' | SoundMedia;
+
+const fileOf = ({ photoFolder }: Runtime, id: string, media: Media) =>
+  join(photoFolder, `${id}.${media === 'image/jpeg' ? 'jpg' : soundEndings[media]}`);
 const noPhoto = () => refuse('not-found', 'There is no such photo.', 'Look at the job again.');
 const stale = () =>
   refuse('stale', 'The job was changed at this moment; the photo was not noted.', 'Do it again.');
 
 /** Written whole or not at all, before anything names it: a kill leaves a file that nobody asks for, never half a photo. */
-async function keep(runtime: Runtime, id: string, jpeg: Buffer): Promise<void> {
+async function keep(runtime: Runtime, id: string, { media, bytes }: Kept): Promise<void> {
   await makeFolder(runtime.photoFolder);
-  await writeDurably(fileOf(runtime, id), jpeg);
+  await writeDurably(fileOf(runtime, id, media), bytes);
+}
+
+type Kept = { media: Media; bytes: Buffer; widthPx: number; heightPx: number };
+
+/** What is kept of what was sent: a picture scaled, without anything but its pixels; a spoken note as it came. */
+async function taken(runtime: Runtime, bytes: Buffer): Promise<Result<Kept>> {
+  const media = soundMedia(bytes);
+  if (media === null) {
+    const scaled = await scaleWithOthers(runtime, bytes);
+    if (!scaled.ok) return scaled;
+    const { jpeg, ...size } = scaled.value;
+    return ok({ media: 'image/jpeg', bytes: jpeg, ...size });
+  }
+  return bytes.length > mostSoundBytes
+    ? refuse(
+        'sound-large',
+        `A spoken note of more than ${mostSoundBytes / 1024 / 1024} MiB is not taken.`,
+        'Say it again, shorter; or write it down.',
+      )
+    : ok({ media, bytes, widthPx: 0, heightPx: 0 });
 }
 
 /** Pictures that are unpacked at the same time; each takes up to half a gigabyte while it lasts. */
@@ -54,7 +78,7 @@ async function scaleWithOthers(runtime: Runtime, bytes: Buffer): Promise<Result<
   }
 }
 
-/** Adds a photo to a job: scaled, without anything but its pixels. Faults: `form`, those of `scalePhoto`, `photo-many`, `no-job`, `nobody-working`. */
+/** Adds a photo or a spoken note to a job. Faults: `form`, `sound-large`, those of `scalePhoto`, `photo-many`, `no-job`, `nobody-working`. */
 export async function addPhoto(
   runtime: Runtime,
   jobId: string,
@@ -66,16 +90,19 @@ export async function addPhoto(
   const parsed = PhotoForm.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
   const { stepId, note, forAll } = parsed.data;
-  const scaled = await scaleWithOthers(runtime, bytes);
-  if (!scaled.ok) return scaled;
-  const { jpeg, widthPx, heightPx } = scaled.value;
+  const made = await taken(runtime, bytes);
+  if (!made.ok) return made;
+  const { media, widthPx, heightPx } = made.value;
+  // A voice belongs to whoever spoke: it stays with its job.
+  const isForAll = forAll && stepId !== null && media === 'image/jpeg';
+  const what = media === 'image/jpeg' ? 'Photo' : 'Spoken note';
   const { database } = runtime;
   const before = await findJob(database, jobId);
   if (!before.ok) return before;
   if (requestId !== null && (await wasDone(database, jobId, requestId))) return ok(null);
   const [row] = await database.query<{ number: number }>("select nextval('photo_number') as number");
   const id = `P-${String(row!.number).padStart(4, '0')}`;
-  await keep(runtime, id, jpeg);
+  await keep(runtime, id, made.value);
   let version = 0;
   const kept = await database.transaction(async (sql): Promise<Result<null>> => {
     const found = await findJob(sql, jobId);
@@ -87,14 +114,14 @@ export async function addPhoto(
     if (photos.length >= mostPhotos)
       return refuse(
         'photo-many',
-        `A job keeps at most ${mostPhotos} photos.`,
+        `A job keeps at most ${mostPhotos} photos and spoken notes.`,
         'Take one of them away first.',
       );
     const at = runtime.now().toISOString();
     await sql.query(
-      `insert into photo (id, job_id, step_id, note, for_all, at, by, width_px, height_px, bytes)
-       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
-      [id, jobId, stepId, note, forAll && stepId !== null, at, working, widthPx, heightPx, jpeg.length],
+      `insert into photo (id, job_id, step_id, note, for_all, at, by, width_px, height_px, bytes, media)
+       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
+      [id, jobId, stepId, note, isForAll, at, working, widthPx, heightPx, made.value.bytes.length, media],
     );
     const saved = await saveLine(
       sql,
@@ -104,7 +131,7 @@ export async function addPhoto(
         at,
         by: working,
         kind: note ? 'photo-note' : 'photo',
-        sentence: note ? `Photo ${id}: ${note}` : `Photo ${id}.`,
+        sentence: note ? `${what} ${id}: ${note}` : `${what} ${id}.`,
         changes: [],
         stepId: null,
       },
@@ -115,7 +142,7 @@ export async function addPhoto(
     return ok(null);
   });
   if (kept.ok) runtime.changes.tell(jobId, version);
-  else await removeDurably(fileOf(runtime, id));
+  else await removeDurably(fileOf(runtime, id, media));
   return kept;
 }
 
@@ -127,22 +154,24 @@ export async function removePhoto(
   asked: string | null = null,
 ): Promise<Result<null>> {
   let version = 0;
+  let media: Media = 'image/jpeg';
   const removed = await runtime.database.transaction(async (sql): Promise<Result<null>> => {
     const found = await findJob(sql, jobId);
     if (!found.ok) return found;
     const stored = found.value;
     const working = await whoWorks(sql, asked);
     if (!working) return nobodyWorking();
-    const gone = await sql.query('delete from photo where id = $1 and job_id = $2 returning id', [
-      photoId,
-      jobId,
-    ]);
-    if (gone.length === 0) return noPhoto();
+    const [gone] = await sql.query<{ media: Media }>(
+      'delete from photo where id = $1 and job_id = $2 returning media',
+      [photoId, jobId],
+    );
+    if (!gone) return noPhoto();
+    media = gone.media;
     const saved = await saveLine(sql, stored, stored.state.job, {
       at: runtime.now().toISOString(),
       by: working,
       kind: 'photo',
-      sentence: `Photo ${photoId} taken away.`,
+      sentence: `${media === 'image/jpeg' ? 'Photo' : 'Spoken note'} ${photoId} taken away.`,
       changes: [],
       stepId: null,
     });
@@ -151,13 +180,13 @@ export async function removePhoto(
     return ok(null);
   });
   if (!removed.ok) return removed;
-  await removeDurably(fileOf(runtime, photoId));
+  await removeDurably(fileOf(runtime, photoId, media));
   runtime.changes.tell(jobId, version);
   return removed;
 }
 
 const columns = `photo.id, photo.job_id as "jobId", photo.step_id as "stepId", photo.note, photo.for_all as "forAll",
-  photo.at, photo.by, photo.width_px as "widthPx", photo.height_px as "heightPx"`;
+  photo.at, photo.by, photo.width_px as "widthPx", photo.height_px as "heightPx", photo.media`;
 
 /** The photos of a job, the first one first. */
 export const photosOfJob = (sql: Sql, jobId: string): Promise<PhotoLine[]> =>
@@ -174,16 +203,22 @@ export const picturesFor = (sql: Sql, jobId: string, profileId: string): Promise
     [jobId, profileId],
   );
 
-/** A photo’s file; null where it is not kept. */
-export async function photoFile(runtime: Runtime, jobId: string, photoId: string): Promise<Buffer | null> {
+/** The file of a photo or spoken note, and what it is; null where it is not kept. */
+export async function photoFile(
+  runtime: Runtime,
+  jobId: string,
+  photoId: string,
+): Promise<{ media: string; bytes: Buffer } | null> {
   if (!/^P-\d{4,9}$/u.test(photoId)) return null;
-  const rows = await runtime.database.query('select id from photo where id = $1 and job_id = $2', [
-    photoId,
-    jobId,
-  ]);
-  if (rows.length === 0) return null;
-  return readFile(fileOf(runtime, photoId)).catch((error: unknown) => {
+  const [row] = await runtime.database.query<{ media: Media }>(
+    'select media from photo where id = $1 and job_id = $2',
+    [photoId, jobId],
+  );
+  if (!row) return null;
+  try {
+    return { media: row.media, bytes: await readFile(fileOf(runtime, photoId, row.media)) };
+  } catch (error) {
     if (isMissing(error)) return null;
     throw error;
-  });
+  }
 }

@@ -118,7 +118,7 @@ it('a photo is kept with its step, shown again on the way back, and taken away w
   expect(await act(app, id, { kind: 'step-back' })).toBe('ok');
   await page.getByRole('heading', heading('Unlatch the ribbon of the back cover')).waitFor();
   await page.keyboard.press('n');
-  const dialog = page.getByRole('dialog', { name: 'Note or photo' });
+  const dialog = page.getByRole('dialog', { name: 'Note, photo or spoken' });
   const input = dialog.getByLabel('Photo from a file');
   const wrongFile = {
     name: 'x.jpg',

@@ -36,7 +36,8 @@ it('a photo is turned upright, scaled, and keeps nothing but its pixels', async 
   expect(photos).toEqual([
     expect.objectContaining({ id: 'P-0001', stepId: 'cover', by: 'IM', widthPx: 1200, heightPx: 1600 }),
   ]);
-  const kept = (await photoFile(workshop.runtime, id, 'P-0001'))!;
+  const { bytes: kept, media } = (await photoFile(workshop.runtime, id, 'P-0001'))!;
+  expect(media).toBe('image/jpeg');
   const read = await sharp(kept).metadata();
   expect([read.format, read.width, read.height, read.exif, read.xmp]).toEqual([
     'jpeg',
@@ -125,4 +126,48 @@ it('every window hears of each act and photo once it is written, and of nothing 
   stop();
   expect(await act(runtime, id, { kind: 'note', text: 'and again' })).toBe('ok');
   expect(heard).toHaveLength(2);
+});
+
+describe('a spoken note', () => {
+  const filled = (...bytes: number[]) => Buffer.concat([Buffer.from(bytes), Buffer.alloc(64, 7)]);
+  const text = (words: string) => filled(...Buffer.from(words, 'latin1'));
+  const sounds: [string, string, Buffer][] = [
+    ['webm', 'audio/webm', filled(0x1a, 0x45, 0xdf, 0xa3)],
+    ['ogg', 'audio/ogg', text('OggS')],
+    ['m4a', 'audio/mp4', text('\0\0\0\x18ftypM4A ')],
+    ['mp3', 'audio/mpeg', text('ID3\x04')],
+    ['mp3', 'audio/mpeg', filled(0xff, 0xfb, 0x90)],
+    ['wav', 'audio/wav', text('RIFF\x24\0\0\0WAVE')],
+  ];
+
+  it.each(sounds)(
+    'as .%s is kept as it came, for its job alone, and goes with its file',
+    async (ending, media, bytes) => {
+      const form = { stepId: 'cover', note: '', forAll: true };
+      expect(code(await addPhoto(workshop.runtime, id, form, bytes))).toBe('ok');
+      const { photos, history, sheet } = await view();
+      const note = photos.at(-1)!;
+      expect(note).toMatchObject({ media, stepId: 'cover', forAll: false, widthPx: 0 });
+      expect(history.at(-1)).toMatchObject({ kind: 'photo', sentence: `Spoken note ${note.id}.` });
+      expect(sheet.notes.some(({ text: words }) => words.includes(note.id))).toBe(false);
+      expect(await photoFile(workshop.runtime, id, note.id)).toEqual({ media, bytes });
+      expect(await files()).toContain(`${note.id}.${ending}`);
+      await removePhoto(workshop.runtime, id, note.id);
+      expect(await files()).not.toContain(`${note.id}.${ending}`);
+      expect((await view()).history.at(-1)!.sentence).toBe(`Spoken note ${note.id} taken away.`);
+    },
+  );
+
+  it('that is too long is refused, and what is no sound is a picture or nothing', async () => {
+    const form = { stepId: null, note: '' };
+    const long = Buffer.concat([text('OggS'), Buffer.alloc(12 * 1024 * 1024)]);
+    expect(code(await addPhoto(workshop.runtime, id, form, long))).toBe('sound-large');
+    for (const odd of [
+      text('\0\0\0\x18ftypheic'),
+      text('RIFF\x24\0\0\0AVI '),
+      filled(0xff, 0xd8, 0xff),
+      Buffer.from('OggS'),
+    ])
+      expect(code(await addPhoto(workshop.runtime, id, form, odd))).toMatch(/^photo-(kind|broken)$/u);
+  });
 });

@@ -1,5 +1,6 @@
 import {
   enterProfileFigure,
+  improveWords,
   keepRecording,
   jobView,
   keepTimes,
@@ -167,4 +168,45 @@ it('partitions that were seen on a drive are what the device is delivered with; 
   expect((await versionsOf(runtime.database, 'torvik-gull'))[0]).toMatchObject({
     why: 'partitions as seen on old.img',
   });
+});
+
+it('every step of every demo job has the words that the procedure gives it, or none of its own there', async () => {
+  const { runtime } = workshop;
+  for (const jobId of ['Q-0413', 'Q-0414', 'Q-0415']) {
+    const { steps, profile } = value(await jobView(runtime, jobId));
+    const answers = [];
+    for (const { id: stepId, how: was } of steps)
+      answers.push(code(await improveWords(runtime, profile.id, { jobId, stepId, was, how: was }, asks)));
+    expect(answers.filter((one) => one === 'words-changed')).toEqual([]);
+    expect(answers.filter((one) => one === 'ok').length).toBeGreaterThan(10);
+  }
+});
+
+it('a step is said better by the job that does it; the next job of the kind shows it, this one goes on as it began', async () => {
+  const { runtime } = workshop;
+  const before = value(await jobView(runtime, 'Q-0412'));
+  const { id } = before.profile;
+  const own = before.steps.filter(({ station }) => ['open', 'swap', 'close'].includes(station));
+  expect(own.length).toBeGreaterThan(10);
+  const step = own.find(({ id: one }) => one.startsWith('back-'))!;
+  const better = { jobId: 'Q-0412', stepId: step.id, was: step.how, how: 'Begin at the corner by the port.' };
+  const { version } = (await versionsOf(runtime.database, id))[0]!;
+  expect(value(await improveWords(runtime, id, better, asks))).toEqual({ id, version: version + 1 });
+  expect((await versionsOf(runtime.database, id))[0]).toMatchObject({
+    by: 'IM',
+    why: `words of “${step.title}”, from job Q-0412`,
+  });
+  // Somebody else, at another job, has the words that were: told, and nothing lost.
+  expect(code(await improveWords(runtime, id, { ...better, how: 'Otherwise.' }, asks))).toBe('words-changed');
+  expect(code(await improveWords(runtime, id, { ...better, stepId: 'r1' }, asks))).toBe('no-step');
+  expect(code(await improveWords(runtime, id, { ...better, how: ' ' }, asks))).toBe('form');
+  expect(code(await improveWords(runtime, id, { ...better, jobId: 'Q-9999' }, asks))).toBe('no-job');
+  expect(code(await improveWords(runtime, 'torvik-pilot', better, asks))).toBe('not-found');
+  const howOf = async (jobId: string) =>
+    value(await jobView(runtime, jobId)).steps.find((one) => one.id === step.id)!.how;
+  expect(await howOf('Q-0412')).toBe(step.how);
+  const taken = value(
+    await takeInDevice(runtime, { ...takeIn, profileId: id, oldDrive: before.job.takeIn.oldDrive }, 'IM'),
+  );
+  expect(await howOf(taken.id)).toBe('Begin at the corner by the port.');
 });

@@ -15,7 +15,7 @@ import type { CopyState } from '../copy';
 import type { DiagnosisView } from './diagnosis-view';
 import type { HistoryEntry, Job, StickForJob } from '../job';
 import type { Sheet } from '../sheet';
-/** A photo that the technician took at a job; its picture is asked for by job and id. */
+/** A photo that the technician took at a job, or a note that was spoken there; its file is asked for by job and id. */
 export type PhotoLine = {
   id: string;
   jobId: string;
@@ -26,6 +26,8 @@ export type PhotoLine = {
   by: string;
   widthPx: number;
   heightPx: number;
+  /** What its file is: `image/jpeg`, or a kind of sound. */
+  media: string;
 };
 
 /** What was read on an old drive, as far as screens and layouts need it. */

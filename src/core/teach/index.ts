@@ -20,6 +20,8 @@ export {
 export type { Recorded, RecordedKind, RecordedPart } from './recorded-act';
 export { isUnwritten, procedureOfRecording, profileOfRecording, undoneInReverse } from './recording';
 export { recordedWords } from './recorded-words';
+export { withWords } from './step-words';
+export type { BetterWords } from './step-words';
 export { timesOf, withTimes } from './step-times';
 export type { TimedStep } from './step-times';
 export { partitionsSeen } from './partitions-seen';

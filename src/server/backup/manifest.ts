@@ -6,6 +6,9 @@ const ArchivePath = z
   .max(300)
   .regex(/^(?!\/)(?!.*(^|\/)\.\.?(\/|$))[^\\\0]+$/u);
 
+/** Photos and spoken notes, by what their files are called. */
+export const photoName = /^P-\d{4,9}\.(jpg|webm|ogg|m4a|mp3|wav)$/u;
+
 /**
  * What a backup holds, `backup.json` in its archive: each file with its size and SHA-256. `full` holds photos and an export in
  * open formats too; `daily` the database alone, with the names of the photos that lie beside it once for all days.
@@ -17,7 +20,7 @@ export const BackupManifest = z.object({
   workshop: z.string(),
   /** How many migrations its database has seen. */
   migrations: z.int().nonnegative(),
-  photos: z.array(z.string().regex(/^P-\d{4,9}\.jpg$/u)),
+  photos: z.array(z.string().regex(photoName)),
   files: z.array(
     z.object({
       path: ArchivePath,

@@ -8,16 +8,16 @@ import { fileMode, isMissing, makeFolder, renameDurably } from '@/files';
 import { DatabaseTrouble, diskFull, freeBytes } from '../database';
 import { readSettings } from '../workshop';
 import { exportOpen } from './export';
-import { type BackupManifest, manifestName } from './manifest';
+import { type BackupManifest, manifestName, photoName } from './manifest';
 import { type BackupSource, type Stretch, filesBelow, snapshotDatabase, sumsOf, wholeFile } from './snapshot';
 
 export const backupsFolder = (dataFolder: string) => join(dataFolder, 'backups');
 export const photosFolder = (dataFolder: string) => join(dataFolder, 'photos');
 
-/** The names of the photos that are kept; half-written ones have other names. */
+/** The names of the photos and spoken notes that are kept; half-written ones have other names. */
 export async function photoNames(folder: string): Promise<string[]> {
   try {
-    return (await readdir(folder)).filter((name) => /^P-\d{4,9}\.jpg$/u.test(name)).sort();
+    return (await readdir(folder)).filter((name) => photoName.test(name)).sort();
   } catch (error) {
     if (isMissing(error)) return [];
     throw error;

@@ -3,11 +3,17 @@ import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { Button } from '../button';
 import { DialogFrame } from '../dialog-frame';
+import type { Result } from '@/core/result';
+import { BetterWords } from './better-words';
+import { FileInput } from './file-input';
+import { SpeakInput } from './speak-input';
 
 const most = 2000;
 /** As the server takes it; said here before anything is sent. */
 const mostPhotoBytes = 24 * 1024 * 1024;
 const mostPhotoNote = 500;
+const mostSoundBytes = 12 * 1024 * 1024;
+const pictures = 'image/jpeg,image/png,image/webp';
 
 export type PhotoWish = { note: string; forAll: boolean };
 
@@ -17,12 +23,14 @@ type Props = {
   onNote: (text: string) => Promise<boolean>;
   onPhoto: (file: File, wish: PhotoWish) => Promise<boolean>;
   /** The step that a photo would be kept with; null where no step is next. */
-  step: string | null;
+  step: { title: string; how: string } | null;
   device: string;
+  /** Keeps better words for the step in the device’s procedure; null where it has none of its own there. */
+  onWords: ((how: string) => Promise<Result<{ version: number }>>) | null;
 };
 
-/** A note on the job, with a photo if there is one; both stand in the history, and what is written on the sheet. */
-export function NoteDialog({ open, onOpenChange, onNote, onPhoto, step, device }: Props) {
+/** A note on the job, with a photo or spoken; both stand in the history, and what is written on the sheet. */
+export function NoteDialog({ open, onOpenChange, onNote, onPhoto, step, device, onWords }: Props) {
   const [text, setText] = useState('');
   const [taken, setTaken] = useState<{ file: File; preview: string } | null>(null);
   const photo = taken?.file ?? null;
@@ -32,13 +40,16 @@ export function NoteDialog({ open, onOpenChange, onNote, onPhoto, step, device }
   };
   const [forAll, setForAll] = useState(false);
   const [busy, setBusy] = useState(false);
+  const isSpoken = photo?.type.startsWith('audio/') ?? false;
   const limit = photo ? mostPhotoNote : most;
   const wrong =
-    photo && photo.size > mostPhotoBytes
-      ? `This file has ${Math.round(photo.size / 1024 / 1024)} MiB; a photo of more than 24 MiB is not taken. Take it again with the camera at a smaller size.`
-      : text.trim().length > limit
-        ? `${text.trim().length} characters: at most ${limit}. Shorten it.`
-        : null;
+    photo && isSpoken && photo.size > mostSoundBytes
+      ? `This file has ${Math.round(photo.size / 1024 / 1024)} MiB; a spoken note of more than 12 MiB is not taken. Say it again, shorter.`
+      : photo && photo.size > mostPhotoBytes
+        ? `This file has ${Math.round(photo.size / 1024 / 1024)} MiB; a photo of more than 24 MiB is not taken. Take it again with the camera at a smaller size.`
+        : text.trim().length > limit
+          ? `${text.trim().length} characters: at most ${limit}. Shorten it.`
+          : null;
   const save = async () => {
     setBusy(true);
     const kept = await (photo ? onPhoto(photo, { note: text.trim(), forAll }) : onNote(text));
@@ -52,7 +63,7 @@ export function NoteDialog({ open, onOpenChange, onNote, onPhoto, step, device }
     onOpenChange(false);
   };
   return (
-    <DialogFrame title="Note or photo" open={open} onOpenChange={onOpenChange}>
+    <DialogFrame title="Note, photo or spoken" open={open} onOpenChange={onOpenChange}>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -69,14 +80,28 @@ export function NoteDialog({ open, onOpenChange, onNote, onPhoto, step, device }
           aria-invalid={text.trim().length > limit || undefined}
         />
         <div className="mt-2 flex flex-wrap items-center gap-2">
-          <PhotoInput words="Take a photo" capture onPhoto={setPhoto} />
-          <PhotoInput words="Photo from a file" onPhoto={setPhoto} />
+          <FileInput words="Take a photo" accept={pictures} capture="environment" onFile={setPhoto} />
+          <FileInput words="Photo from a file" accept={pictures} onFile={setPhoto} />
+          <SpeakInput onSpoken={setPhoto} />
         </div>
         {taken && !wrong && (
           <div className="mt-3 flex items-start gap-3">
-            <img src={taken.preview} alt="The photo as it was taken" className="max-h-40 rounded-xl border" />
+            {isSpoken ? (
+              <audio
+                controls
+                src={taken.preview}
+                aria-label="The note as it was spoken"
+                className="h-11 w-64"
+              />
+            ) : (
+              <img
+                src={taken.preview}
+                alt="The photo as it was taken"
+                className="max-h-40 rounded-xl border"
+              />
+            )}
             <div className="flex flex-col gap-2">
-              {step && (
+              {step && !isSpoken && (
                 <label className="flex min-h-11 items-center gap-2">
                   <input
                     type="checkbox"
@@ -87,12 +112,12 @@ export function NoteDialog({ open, onOpenChange, onNote, onPhoto, step, device }
                   <span>
                     Show it at this step on every {device}
                     <span className="block text-[0.8125rem] text-soft">
-                      {step}. Only without anything of its owner on it.
+                      {step.title}. Only without anything of its owner on it.
                     </span>
                   </span>
                 </label>
               )}
-              <Button onClick={() => setPhoto(null)}>Without the photo</Button>
+              <Button onClick={() => setPhoto(null)}>{isSpoken ? 'Without it' : 'Without the photo'}</Button>
             </div>
           </div>
         )}
@@ -101,7 +126,9 @@ export function NoteDialog({ open, onOpenChange, onNote, onPhoto, step, device }
           role={wrong ? 'alert' : undefined}
         >
           {wrong ??
-            'It stands in the history and on the hand-over sheet. Of a photo only its pixels are kept, not where it was taken.'}
+            (isSpoken
+              ? 'It is kept as it came, with this job alone: what the recorder wrote into it, such as a place, is kept too.'
+              : 'It stands in the history and on the hand-over sheet. Of a photo only its pixels are kept, not where it was taken.')}
         </p>
         <div className="mt-3 flex gap-3">
           <Button
@@ -109,42 +136,14 @@ export function NoteDialog({ open, onOpenChange, onNote, onPhoto, step, device }
             type="submit"
             disabled={busy || wrong !== null || (photo === null && text.trim() === '')}
           >
-            {photo ? 'Keep the photo' : 'Keep the note'}
+            {isSpoken ? 'Keep the spoken note' : photo ? 'Keep the photo' : 'Keep the note'}
           </Button>
           <Dialog.Close asChild>
             <Button keyName="Esc">Cancel</Button>
           </Dialog.Close>
         </div>
       </form>
+      {step && onWords && <BetterWords step={step} device={device} onKeep={onWords} />}
     </DialogFrame>
-  );
-}
-
-/** A file input as a button. With `capture` a tablet opens its camera, which needs no secure connection. */
-function PhotoInput({
-  words,
-  capture = false,
-  onPhoto,
-}: {
-  words: string;
-  capture?: boolean;
-  onPhoto: (photo: File) => void;
-}) {
-  return (
-    <label className="inline-flex min-h-11 cursor-pointer items-center rounded-xl border border-line-strong bg-surface px-4 font-semibold has-[:focus-visible]:outline-3 has-[:focus-visible]:outline-offset-2 has-[:focus-visible]:outline-info">
-      {words}
-      <input
-        type="file"
-        className="sr-only"
-        accept="image/jpeg,image/png,image/webp"
-        capture={capture ? 'environment' : undefined}
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          if (file) onPhoto(file);
-          // The same file may be taken again after it was put away.
-          event.target.value = '';
-        }}
-      />
-    </label>
   );
 }

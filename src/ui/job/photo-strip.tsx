@@ -2,7 +2,8 @@
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { PhotoLine } from '@/core/job-view';
-import { photoSource, photoWords } from './photo-words';
+import { isSpoken, photoSource, photoWords } from './photo-words';
+import { SpokenNotes } from './spoken-notes';
 import type { StationProps } from './station-props';
 
 type Props = {
@@ -15,15 +16,17 @@ type Props = {
 
 const PhotoDialog = dynamic(() => import('./photo-dialog').then((m) => m.PhotoDialog));
 
-/** Photos in a row; one that is pressed is shown large, with who took it and when. */
+/** Spoken notes, and photos in a row; one that is pressed is shown large, with who took it and when. */
 export function PhotoStrip({ photos, settings, onRemove, busy }: Props) {
   const [shownId, setShownId] = useState<string | null>(null);
-  const shown = photos.find(({ id }) => id === shownId) ?? null;
+  const pictures = photos.filter((photo) => !isSpoken(photo));
+  const shown = pictures.find(({ id }) => id === shownId) ?? null;
   if (photos.length === 0) return null;
   return (
     <>
-      <ul className="flex flex-wrap gap-2" aria-label="Photos">
-        {photos.map((photo) => (
+      <SpokenNotes notes={photos.filter(isSpoken)} settings={settings} busy={busy} onRemove={onRemove} />
+      <ul className="flex flex-wrap gap-2 empty:hidden" aria-label="Photos">
+        {pictures.map((photo) => (
           <li key={photo.id}>
             <button
               type="button"

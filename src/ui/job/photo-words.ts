@@ -5,3 +5,6 @@ export const photoSource = ({ jobId, id }: PhotoLine) => `/api/jobs/${jobId}/pho
 
 /** What a photo is called. */
 export const photoWords = ({ id, note }: PhotoLine) => note || `Photo ${id}`;
+
+/** Whether it was spoken rather than taken. */
+export const isSpoken = ({ media }: PhotoLine) => media.startsWith('audio/');

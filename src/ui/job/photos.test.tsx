@@ -17,6 +17,7 @@ const photo = (id: string, stepId: string | null, jobId = 'Q-0412'): PhotoLine =
   stepId,
   note: '',
   forAll: jobId !== 'Q-0412',
+  media: 'image/jpeg',
   at: '2026-11-24T08:00:00.000Z',
   by: 'IM',
   widthPx: 1600,
@@ -68,8 +69,9 @@ it('a photo that the server refuses is still there with what was typed', async (
         sent.push(wish);
         return takes;
       }}
-      step="Open the cover"
+      step={{ title: 'Open the cover', how: 'Lift it.' }}
       device="Osprey"
+      onWords={null}
     />
   );
   render(dialog());
@@ -95,6 +97,7 @@ it('a note of a photo is shorter than a note', () => {
       onPhoto={async () => true}
       step={null}
       device="Osprey"
+      onWords={null}
     />,
   );
   fireEvent.change(screen.getByLabelText('Note'), { target: { value: 'x'.repeat(600) } });
@@ -102,4 +105,110 @@ it('a note of a photo is shorter than a note', () => {
   const file = new File(['x'], 'x.jpg', { type: 'image/jpeg' });
   fireEvent.change(screen.getByLabelText('Take a photo'), { target: { files: [file] } });
   screen.getByText(/600 characters: at most 500/u);
+});
+
+it('a step is said better where it is done, and what speaks against it is said there', async () => {
+  const kept: string[] = [];
+  let isOther = true;
+  render(
+    <NoteDialog
+      open
+      onOpenChange={() => {}}
+      onNote={async () => true}
+      onPhoto={async () => true}
+      step={{ title: 'Open the cover', how: 'Lift it.' }}
+      device="Osprey"
+      onWords={async (how) => {
+        kept.push(how);
+        return isOther
+          ? { ok: false, fault: { code: 'words-changed', sentence: 'Others by now.', remedy: 'Look there.' } }
+          : { ok: true, value: { version: 4 } };
+      }}
+    />,
+  );
+  const keep = screen.getByRole<HTMLButtonElement>('button', { name: 'Keep these words', hidden: true });
+  expect(keep.disabled).toBe(true);
+  const say = (text: string) =>
+    fireEvent.change(screen.getByLabelText('How it is done'), { target: { value: text } });
+  say('x'.repeat(401));
+  expect(keep.disabled).toBe(true);
+  say(' Lift it at the left. ');
+  fireEvent.click(keep);
+  await screen.findByText(/Others by now/u);
+  isOther = false;
+  fireEvent.click(keep);
+  await screen.findByText(/Kept as version 4 of the Osprey/u);
+  expect(kept).toEqual(['Lift it at the left.', 'Lift it at the left.']);
+});
+
+describe('a spoken note', () => {
+  const sent: File[] = [];
+  const dialog = () =>
+    render(
+      <NoteDialog
+        open
+        onOpenChange={() => {}}
+        onNote={async () => true}
+        onPhoto={async (file) => sent.push(file) > 0}
+        step={{ title: 'Open the cover', how: 'Lift it.' }}
+        device="Osprey"
+        onWords={null}
+      />,
+    );
+  beforeEach(() => void (sent.length = 0));
+
+  it('is taken as a file where the browser has no microphone, and stays with its job', async () => {
+    dialog();
+    const file = new File(['x'], 'x.m4a', { type: 'audio/mp4' });
+    fireEvent.change(screen.getByLabelText('Speak a note'), { target: { files: [file] } });
+    screen.getByLabelText('The note as it was spoken');
+    expect(screen.queryByLabelText(/Show it at this step/u)).toBeNull();
+    fireEvent.click(screen.getByRole('button', { name: 'Keep the spoken note' }));
+    await waitFor(() => expect(sent).toEqual([file]));
+  });
+
+  it('is recorded where there is one, and a file is taken where that is refused', async () => {
+    const stopped: string[] = [];
+    class FakeRecorder {
+      state = 'inactive';
+      mimeType = 'audio/webm;codecs=opus';
+      ondataavailable: ((event: { data: Blob }) => void) | null = null;
+      onstop: (() => void) | null = null;
+      start() {
+        this.state = 'recording';
+      }
+      stop() {
+        this.state = 'inactive';
+        this.ondataavailable?.({ data: new Blob(['spoken']) });
+        this.onstop?.();
+      }
+    }
+    let allows = true;
+    Object.assign(globalThis, { MediaRecorder: FakeRecorder });
+    Object.assign(navigator, {
+      mediaDevices: {
+        getUserMedia: async () => {
+          if (!allows) throw new Error('NotAllowedError');
+          return { getTracks: () => [{ stop: () => stopped.push('track') }] };
+        },
+      },
+    });
+    try {
+      dialog();
+      fireEvent.click(screen.getByRole('button', { name: 'Speak a note' }));
+      fireEvent.click(await screen.findByRole('button', { name: /press to end/u }));
+      fireEvent.click(await screen.findByRole('button', { name: 'Keep the spoken note' }));
+      await waitFor(() => expect(sent.map(({ type, size }) => [type, size])).toEqual([['audio/webm', 6]]));
+      expect(stopped).toEqual(['track']);
+      allows = false;
+      cleanup();
+      dialog();
+      fireEvent.click(screen.getByRole('button', { name: 'Speak a note' }));
+      await screen.findByText(/gives no microphone/u);
+      screen.getByLabelText('Speak a note');
+    } finally {
+      Reflect.deleteProperty(globalThis, 'MediaRecorder');
+      Reflect.deleteProperty(navigator, 'mediaDevices');
+    }
+  });
 });

@@ -61,6 +61,13 @@ const document = () => ({
         responses: answer('{ id, version }'),
       },
     },
+    '/api/profiles/{id}/words': {
+      post: {
+        summary: 'A step in better words, from a job: { jobId, stepId, was, how }',
+        parameters: [id],
+        responses: answer('{ id, version }'),
+      },
+    },
     '/api/profiles/{id}/procedure': {
       post: {
         summary: 'What a job recorded ({ jobId }) becomes the procedure, once it is proved',

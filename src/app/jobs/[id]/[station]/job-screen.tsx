@@ -122,8 +122,19 @@ export function JobScreen({
           onOpenChange={setNoting}
           onNote={(text) => act({ kind: 'note', text })}
           onPhoto={photos.add}
-          step={stepHere?.title ?? null}
+          step={stepHere ?? null}
           device={view.profile.name}
+          onWords={
+            stepHere && !recordedHere
+              ? (how) =>
+                  post<{ version: number }>(`/api/profiles/${view.profile.id}/words`, {
+                    jobId: view.job.id,
+                    stepId: stepHere.id,
+                    was: stepHere.how,
+                    how,
+                  })
+              : null
+          }
         />
       )}
     </Shell>
