@@ -164,7 +164,8 @@ const document = () => ({
     },
     '/api/jobs/{id}/photos': {
       post: {
-        summary: 'Add a photo: the body is a JPEG, PNG or WebP of at most 24 MiB',
+        summary:
+          'Add a photo (JPEG, PNG or WebP of at most 24 MiB) or a spoken note (WebM, Ogg, MP4, MP3 or WAVE of at most 12)',
         parameters: [
           id,
           query('step', 'the act it was taken at'),
