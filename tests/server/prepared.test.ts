@@ -79,7 +79,7 @@ describe('statements that are kept ready', () => {
   it('wait for a transaction that is under way, and are not heard once theirs is over', async () => {
     const order: string[] = [];
     let kept: { query: (text: string) => Promise<unknown> } | null = null;
-    let second: Promise<unknown> | null = null;
+    let second: Promise<unknown> = Promise.resolve();
     await database.transaction(async (sql) => {
       kept = sql;
       second = database.query('select 1').then(() => order.push('query'));

@@ -1,5 +1,4 @@
-import type { DeviceProfile } from '@/core/device';
-import { type Procedure, type ProcedureFault, ProcedureShape, procedureFaults } from '@/core/work';
+import { type Procedure, ProcedureShape } from '@/core/work';
 
 export type ListName = 'open' | 'swap' | 'close';
 type Step = Procedure[ListName][number];
