@@ -16,6 +16,7 @@ withApp((all) => ({ app, seen, browser } = all));
 /** What of a screen comes in later; it is what is wide. */
 const later: Readonly<Record<string, string>> = Object.freeze({
   '/': 'Pale: runs alone',
+  '/jobs/new': 'What will stop this job later',
   '/ask?q=osprey%202280-D2-M%202%20TB%207000': 'It does not fit',
 });
 
