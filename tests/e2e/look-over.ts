@@ -111,7 +111,9 @@ export async function lookOver(page: Page): Promise<string[]> {
   await page.evaluate(axe.source);
   for (const [name, [width, height]] of Object.entries(windows)) {
     await page.setViewportSize({ width, height });
-    found.push(...[...(await looked(page)).slice(0, 6), ...(await heard(page))].map((words) => `${name}: ${words}`));
+    found.push(
+      ...[...(await looked(page)).slice(0, 6), ...(await heard(page))].map((words) => `${name}: ${words}`),
+    );
   }
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.emulateMedia({ colorScheme: 'dark' });
