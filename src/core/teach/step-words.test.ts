@@ -14,7 +14,7 @@ describe('better words for a step', () => {
           withWords(procedure, { stepId: step.id, was: step.how, how: other }),
         );
         const wanted = structuredClone(procedure);
-        wanted[list][at]!.how = other;
+        Object.assign(wanted[list][at] ?? {}, { how: other });
         expect([next, title]).toEqual([wanted, step.title]);
         tried += 1;
       });
@@ -22,7 +22,7 @@ describe('better words for a step', () => {
       if ('none' in step.back) return;
       const better = withWords(procedure, { stepId: `back-${step.id}`, was: step.back.how, how: other });
       const wanted = structuredClone(procedure);
-      Object.assign(wanted.open[at]!.back, { how: other });
+      Object.assign(wanted.open[at]?.back ?? {}, { how: other });
       expect(unsafeValue(better)).toEqual({ procedure: wanted, title: step.back.title });
       tried += 1;
     });
@@ -30,17 +30,19 @@ describe('better words for a step', () => {
   });
 
   it('are refused where others stand by now, and where the step has none of its own', () => {
-    const [first] = procedure.open;
-    expect(withWords(procedure, { stepId: first!.id, was: `${first!.how} `, how: other })).toMatchObject({
+    const [{ id, how } = { id: '', how: '' }] = procedure.open;
+    expect(withWords(procedure, { stepId: id, was: `${how} `, how: other })).toMatchObject({
       fault: { code: 'words-changed' },
     });
     for (const stepId of ['r1', 'back-nothing', 'measure-depth'])
-      expect(withWords(procedure, { stepId, was: first!.how, how: other })).toMatchObject({
+      expect(withWords(procedure, { stepId, was: how, how: other })).toMatchObject({
         fault: { code: 'no-step' },
       });
-    const kept = procedure.open.find(({ back }) => 'none' in back)!;
-    expect(withWords(procedure, { stepId: `back-${kept.id}`, was: kept.how, how: other })).toMatchObject({
-      fault: { code: 'no-step' },
-    });
+    const kept = procedure.open.filter(({ back }) => 'none' in back);
+    expect(kept.length).toBeGreaterThan(0);
+    for (const step of kept)
+      expect(withWords(procedure, { stepId: `back-${step.id}`, was: step.how, how: other })).toMatchObject({
+        fault: { code: 'no-step' },
+      });
   });
 });
