@@ -133,17 +133,23 @@ export default tseslint.config(
   },
   {
     files: ['src/**/*.{ts,tsx}'],
-    plugins: { 'import-x': importX, 'react-hooks': reactHooks },
+    plugins: { 'import-x': importX },
     settings: {
       'import/resolver': { typescript: { project: './tsconfig.json' } },
       'import-x/resolver-next': [createTypeScriptImportResolver({ project: './tsconfig.json' })],
     },
     rules: {
-      ...reactHooks.configs.recommended.rules,
       'import-x/no-restricted-paths': ['error', { zones, basePath: import.meta.dirname }],
       'import-x/no-cycle': 'error',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', ignoreRestSiblings: true }],
     },
+  },
+  {
+    // Where React is, and nowhere else: these rules run its compiler over each file.
+    files: ['src/{ui,app,workers}/**/*.tsx', 'src/{ui,app}/**/*.ts'],
+    ignores: ['src/app/api/**'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: reactHooks.configs.recommended.rules,
   },
   {
     // A test may know any room of the core.

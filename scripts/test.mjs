@@ -59,7 +59,7 @@ function close() {
  * Runs some of Jest's projects, `workers` files at a time, and counts their tests; a run that counts none has failed. By itself Jest
  * leaves one of two cores idle.
  */
-function jest(projects, workers) {
+function jest(projects, workers, more = []) {
   const output = join(results, `${projects.join('-')}.json`);
   rmSync(output, { force: true });
   const args = [
@@ -71,7 +71,7 @@ function jest(projects, workers) {
     `--outputFile=${output}`,
   ];
   const env = { ...memory, NODE_NO_WARNINGS: '1' };
-  const ended = run(process.execPath, ['--experimental-vm-modules', ...args], env);
+  const ended = run(process.execPath, ['--experimental-vm-modules', ...more, ...args], env);
   if (!existsSync(output)) return check(`tests (${projects.join(', ')}) ran`, false);
   const counted = JSON.parse(readFileSync(output, 'utf8'));
   passed += counted.numPassedTests;
@@ -82,13 +82,13 @@ function jest(projects, workers) {
 
 const cores = availableParallelism();
 const memory = scratch();
-// What waits for disks and browsers leaves a core idle now and then: one file more than cores fills that.
-const waiting = cores + 1;
+// What waits for disks and browsers leaves a core idle now and then: two files more than cores fill that.
+const waiting = cores + 2;
 // Debian's packages come over the network while npm's are unpacked and the application is built.
 const debian = runBeside(process.execPath, [join('scripts', 'lib', 'debian.mjs')]);
 ensureInstalled();
 mkdirSync(results, { recursive: true });
-ensureBuilt();
+await ensureBuilt();
 const bin = (name) => join('node_modules', '.bin', name);
 // The linter takes one core for minutes: unit tests run meanwhile.
 const readings = Promise.all([
@@ -109,5 +109,6 @@ else check('tests against Debian’s file system tools', false);
 if (!ensureSetClock()) check('a working day on a set clock', false);
 if (ensureChromium()) projects.push('e2e');
 else check('end-to-end tests', false);
-jest(projects, waiting);
+// A database lives for a file of tests: it is not worth compiling its code a second time, for speed (V8).
+jest(projects, waiting, ['--wasm-tiering-budget=40000000']);
 close();

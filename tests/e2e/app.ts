@@ -226,34 +226,48 @@ export async function answerPace(app: App, id: string): Promise<void> {
 }
 
 /** Where all steps of a station are done it is left by one Enter, and by nothing else. */
-export async function leaveByEnter(app: App, id: string, page: Page): Promise<void> {
-  const { current } = await view(app, id);
+export async function leaveByEnter(app: App, id: string, page: Page, now?: View): Promise<void> {
+  const { current } = now ?? (await view(app, id));
   if (page.url().endsWith(`/${current}`)) return;
   await page.getByRole('button', { name: /^Go on to/u }).waitFor();
   await page.keyboard.press('Enter');
   await page.waitForURL(`**/jobs/${id}/${current}`);
 }
 
-/** Presses Space on the step that is next, once more where it is asked whether it is done so soon; comes back once it is done. */
+/**
+ * Presses Space on the step that is next, once more where it is asked whether it is done so soon; comes back with the job once it is done. The job
+ * as it is then is asked for when the page has its answer, and not over and over meanwhile: a whole view costs the application more than the step.
+ */
 export async function stepBySpace(
   app: App,
   id: string,
   page: Page,
-  press = () => page.keyboard.press('Space'),
-) {
-  const { nextStepId: before } = await view(app, id);
+  {
+    press = () => page.keyboard.press('Space'),
+    before,
+  }: { press?: () => Promise<unknown>; before?: View } = {},
+): Promise<View> {
+  const { nextStepId } = before ?? (await view(app, id));
   const asked = page.getByText('Done already?');
+  const answered = () =>
+    page
+      .waitForResponse((response) => response.url().includes(`/api/jobs/${id}/acts`), { timeout: 20_000 })
+      .catch(() => null);
+  const first = answered();
   await press();
+  await Promise.race([first, asked.waitFor({ timeout: 20_000 }).catch(() => null)]);
   const { now } = await until(
-    async () => ({ now: (await view(app, id)).nextStepId, isAsked: await asked.isVisible() }),
-    (seen) => seen.now !== before || seen.isAsked,
+    async () => ({ now: await view(app, id), isAsked: await asked.isVisible() }),
+    (seen) => seen.now.nextStepId !== nextStepId || seen.isAsked,
   );
-  if (now !== before) return;
+  if (now.nextStepId !== nextStepId) return now;
   await page.getByRole('button', { name: 'Done, next step' }).and(page.locator(':enabled')).waitFor();
+  const second = answered();
   await press();
-  await until(
+  await second;
+  return until(
     () => view(app, id),
-    ({ nextStepId }) => nextStepId !== before,
+    (after) => after.nextStepId !== nextStepId,
   );
 }
 

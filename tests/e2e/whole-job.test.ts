@@ -1,4 +1,4 @@
-import { type App, type Seen, leaveByEnter, stepBySpace, view, withApp, visit } from './app';
+import { type App, type Seen, type View, leaveByEnter, stepBySpace, view, withApp, visit } from './app';
 import { Manifest } from '@/core/copy';
 import { choose, tabTo, type } from './keyboard';
 
@@ -41,14 +41,16 @@ it('goes from an empty take-in form to the sheet by keyboard alone', async () =>
   await onStation('open');
 
   // The list says how many; a held key does a step once.
-  for (let now = await view(app, id); now.current === 'open'; now = await view(app, id)) {
-    await stepBySpace(app, id, page, async () => {
-      await page.keyboard.down('Space');
-      await page.keyboard.down('Space');
-      await page.keyboard.up('Space');
-    });
-    const steps = (await view(app, id)).history.filter((entry) => entry.kind === 'step').length;
-    expect(steps).toBe(now.history.filter((entry) => entry.kind === 'step').length + 1);
+  const held = async () => {
+    await page.keyboard.down('Space');
+    await page.keyboard.down('Space');
+    await page.keyboard.up('Space');
+  };
+  const steps = ({ history }: View) => history.filter((entry) => entry.kind === 'step').length;
+  for (let now = await view(app, id); now.current === 'open';) {
+    const after = await stepBySpace(app, id, page, { press: held, before: now });
+    expect(steps(after)).toBe(steps(now) + 1);
+    now = after;
     await page
       .getByRole('button', { name: 'Done, next step' })
       .or(page.getByRole('button', { name: 'Go on to Carry over' }))
@@ -78,10 +80,10 @@ it('goes from an empty take-in form to the sheet by keyboard alone', async () =>
   await page.getByRole('button', { name: 'Go on to Swap' }).waitFor();
   await press('Enter');
   await onStation('swap');
-  for (let now = await view(app, id); now.nextStepId !== null; now = await view(app, id)) {
-    await leaveByEnter(app, id, page);
+  for (let now = await view(app, id); now.nextStepId !== null;) {
+    await leaveByEnter(app, id, page, now);
     await page.getByRole('button', { name: 'Done, next step' }).and(page.locator(':enabled')).waitFor();
-    await stepBySpace(app, id, page);
+    now = await stepBySpace(app, id, page, { before: now });
   }
   await leaveByEnter(app, id, page);
   await onStation('first-power');
