@@ -2,7 +2,7 @@
 const config = {
   serverExternalPackages: ['@electric-sql/pglite', 'sharp', 'pino', 'rotating-file-stream'],
   poweredByHeader: false,
-  // Server and window are on one machine, or one cable apart: packing costs more than it saves.
+  // Scripts are packed with the build (scripts/lib/packed); packing answers as they come would cost more than it saves on one machine, or one cable apart.
   compress: false,
   // Types are checked by `npm test`; a start does not wait for that.
   typescript: { ignoreBuildErrors: true },

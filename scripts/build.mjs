@@ -2,4 +2,4 @@ import { ensureBuilt } from './lib/build.mjs';
 import { ensureInstalled } from './lib/install.mjs';
 
 ensureInstalled();
-ensureBuilt();
+await ensureBuilt();

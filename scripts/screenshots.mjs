@@ -6,7 +6,7 @@ import { projectFolder } from './lib/project.mjs';
 
 /** Takes the pictures of docs/screenshots anew, from a fresh demo workshop walked from station to station. */
 ensureInstalled();
-ensureBuilt();
+await ensureBuilt();
 const demo = await startDemo(4799);
 const { address } = demo;
 const headers = { 'content-type': 'application/json', origin: address };

@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { packScripts } from './packed.mjs';
 import { fail, projectFolder } from './project.mjs';
 
 const stamp = join(projectFolder, '.next', 'jicara-build');
@@ -12,6 +13,7 @@ const inputs = [
   'next.config.mjs',
   'postcss.config.mjs',
   'tsconfig.json',
+  'scripts/lib/packed.mjs',
 ];
 
 function* filesBelow(path) {
@@ -34,7 +36,7 @@ function digest() {
 }
 
 /** Builds where the build is missing or older than its sources. */
-export function ensureBuilt() {
+export async function ensureBuilt() {
   const now = digest();
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
   console.log('Building …');
@@ -42,5 +44,6 @@ export function ensureBuilt() {
   const next = join(projectFolder, 'node_modules/next/dist/bin/next');
   const done = spawnSync(process.execPath, [next, 'build'], { cwd: projectFolder, stdio: 'inherit', env });
   if (done.status !== 0) fail('The build failed.', 'Read its message above.');
+  await packScripts();
   writeFileSync(stamp, now);
 }

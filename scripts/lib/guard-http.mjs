@@ -11,11 +11,12 @@ const json = { 'content-type': 'application/json; charset=utf-8', 'cache-control
  * What the server in front of the application cannot make sense of is answered like everything else, with code, sentence and
  * remedy: methods that it would fail at, and requests that are none (RFC 9110, sections 15.5.1 and 15.5.6).
  */
-function guard(server) {
+function guard(server, answered) {
   const emit = server.emit;
   server.emit = function (event, ...args) {
     if (event !== 'request') return emit.call(this, event, ...args);
     const [request, response] = args;
+    if (answered(request, response)) return true;
     if (known.has(request.method)) return emit.call(this, event, ...args);
     response.writeHead(405, { ...json, allow: [...known].join(', '), connection: 'close' });
     response.end(
@@ -39,8 +40,8 @@ function guard(server) {
   return server;
 }
 
-/** Puts the guard before every server that is made in this process from now on. */
-export function guardHttp() {
+/** Puts the guard before every server that is made in this process from now on, and before it what answers some requests by itself. */
+export function guardHttp(answered) {
   const create = http.createServer;
-  http.createServer = (...args) => guard(create(...args));
+  http.createServer = (...args) => guard(create(...args), answered);
 }

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { ensureBuilt } from './build.mjs';
 import { guardHttp } from './guard-http.mjs';
 import { ensureInstalled } from './install.mjs';
+import { packedScripts } from './packed.mjs';
 import { fail, projectFolder, settingsFor } from './project.mjs';
 
 /** What a workshop's folder holds (src/server/open-folder.ts). */
@@ -72,7 +73,7 @@ export async function serve(kind, { fresh = false } = {}) {
       'Name another one in JICARA_PORT.',
     );
   ensureInstalled();
-  ensureBuilt();
+  await ensureBuilt();
   // Only now that it can start again is anything taken away.
   if (fresh) clear(dataFolder);
   process.chdir(projectFolder);
@@ -85,7 +86,7 @@ export async function serve(kind, { fresh = false } = {}) {
     JICARA_HOST: host,
     JICARA_PORT: String(port),
   });
-  guardHttp();
+  guardHttp(packedScripts());
   const next = join(projectFolder, 'node_modules/next/dist/bin/next');
   process.argv = [process.execPath, next, 'start', '--port', String(port), '--hostname', host];
   createRequire(import.meta.url)(next);

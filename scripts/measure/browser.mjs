@@ -146,7 +146,7 @@ const otherScreens = [
 
 /** What only a browser can tell; the quietest of three rounds each. */
 export async function browserMeasures(imagePath, besides) {
-  ensureBuilt();
+  await ensureBuilt();
   const demo = await startDemo(4798);
   const browser = await openBrowser();
   try {

@@ -1,6 +1,7 @@
 import { fillWish } from '@/core/disk';
 import { stationIds } from '@/core/route/station-ids';
-import { brotliCompressSync } from 'node:zlib';
+import { type IncomingHttpHeaders, get } from 'node:http';
+import { brotliDecompressSync, gunzipSync } from 'node:zlib';
 import type { Browser } from 'playwright-core';
 import { type App, type Seen, act, hands, visit, withApp } from './app';
 import { lookOver, tooSmallForFingers } from './look-over';
@@ -129,22 +130,57 @@ it('what is pressed at a station is as large as a finger, where a finger presses
   expect(found).toEqual([]);
 });
 
-it('the first script of every screen beside a job, Ask and Fit is under 150 kB compressed', async () => {
-  const sizes = new Map<string, Promise<number>>();
-  const sizeOf = async (source: string) =>
-    brotliCompressSync(Buffer.from(await (await fetch(app.address + source)).arrayBuffer())).length;
+/** What a browser gets for an address, byte for byte as it is sent. */
+const sent = (path: string, encoding: string) =>
+  new Promise<{ bytes: Buffer; headers: IncomingHttpHeaders }>((resolve, reject) =>
+    get(app.address + path, { headers: { 'accept-encoding': encoding } }, (response) => {
+      const chunks: Buffer[] = [];
+      response.on('data', (chunk: Buffer) => chunks.push(chunk));
+      response.on('end', () => resolve({ bytes: Buffer.concat(chunks), headers: response.headers }));
+    }).on('error', reject),
+  );
+
+/** The scripts that a screen begins with. */
+async function firstScripts(path: string): Promise<string[]> {
+  const html = await (await fetch(app.address + path)).text();
+  const tags = [...html.matchAll(/<script[^>]+src="([^"]+\.js[^"]*)"[^>]*>/gu)];
+  return [...new Set(tags.filter(([tag]) => !/nomodule/iu.test(tag)).map(([, source]) => source!))];
+}
+
+it('the first script of every screen beside a job, Ask and Fit is sent in less than 150 kB', async () => {
+  const sizes = new Map<string, number>();
   const heavy: string[] = [];
   for (const path of workshopScreens.filter((one) => !one.startsWith('/ask'))) {
-    const html = await (await fetch(app.address + path)).text();
-    const tags = [...html.matchAll(/<script[^>]+src="([^"]+\.js[^"]*)"[^>]*>/gu)];
-    const own = new Set(tags.filter(([tag]) => !/nomodule/iu.test(tag)).map(([, source]) => source!));
+    const own = await firstScripts(path);
+    expect(own.length).toBeGreaterThan(5);
     let bytes = 0;
     for (const source of own) {
-      if (!sizes.has(source)) sizes.set(source, sizeOf(source));
-      bytes += await sizes.get(source)!;
+      if (!sizes.has(source)) sizes.set(source, (await sent(source, 'gzip, deflate, br')).bytes.length);
+      bytes += sizes.get(source)!;
     }
-    expect(own.size).toBeGreaterThan(5);
     if (bytes >= 150e3) heavy.push(`${path}: ${bytes}`);
   }
   expect(heavy).toEqual([]);
+});
+
+it('scripts are sent packed as the browser can unpack them, and are the same whichever way', async () => {
+  const [source] = await firstScripts('/');
+  const plain = await sent(source!, 'identity');
+  expect(plain.headers['content-encoding']).toBeUndefined();
+  for (const [asked, way, unpack] of [
+    ['gzip, deflate, br', 'br', brotliDecompressSync],
+    ['gzip, deflate', 'gzip', gunzipSync],
+    ['br;q=0, gzip', 'gzip', gunzipSync],
+  ] as const) {
+    const { bytes, headers } = await sent(source!, asked);
+    expect([headers['content-encoding'], headers['cache-control']]).toEqual([
+      way,
+      'public, max-age=31536000, immutable',
+    ]);
+    expect(bytes.length).toBeLessThan(plain.bytes.length / 2);
+    expect(unpack(bytes).equals(plain.bytes)).toBe(true);
+  }
+  // Nothing but files of the build is answered so.
+  const { headers } = await sent('/_next/static/../../package.json.js', 'br');
+  expect(headers['content-encoding']).toBeUndefined();
 });
