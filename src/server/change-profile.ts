@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import * as z from 'zod';
 import { type DeviceProfile, ProfileShape } from '@/core/device';
 import { readProfile } from '@/core/exchange';
@@ -19,7 +18,9 @@ import {
 } from '@/core/teach';
 import type { Sql } from './database';
 import { findProfile, saveProfile, versionOf, versionsOf } from './devices';
+import { findPicture, keepPictures } from './pictures';
 import { findJob } from './jobs';
+import { readProfileFile } from './profile-file';
 import type { Runtime } from './runtime';
 import { formFault, nobodyWorking } from './take-in-device';
 import { whoWorks } from './workshop';
@@ -57,42 +58,20 @@ async function save(
   return ok({ id: read.value.id, version });
 }
 
-const sumOf = (document: object) =>
-  `sha256:${createHash('sha256').update(JSON.stringify(document)).digest('hex')}`;
-
-/** A profile as it is exported: its last field says what the others come to. */
-export const sealed = (profile: DeviceProfile) => ({ ...profile, checksum: sumOf(profile) });
-
-/** A document without its checksum. Fault `checksum`: it says of the rest what is not so. */
-function withoutChecksum(form: unknown): Result<unknown> {
-  if (typeof form !== 'object' || form === null || !('checksum' in form)) return ok(form);
-  const { checksum, ...rest } = form;
-  return checksum === sumOf(rest)
-    ? ok(rest)
-    : refuse(
-        'checksum',
-        'This profile is not as it was exported: its checksum says something else.',
-        'Have it sent again; or, where you changed it on purpose, take the line “checksum” out.',
-      );
-}
-
-/** A profile as a file brings it, read and proved and not kept. Faults: `checksum`, those of `readProfile`. */
-export function lookAtProfile(form: unknown): Result<DeviceProfile> {
-  const whole = withoutChecksum(form);
-  return whole.ok ? readProfile(whole.value) : whole;
-}
-
-/** Writes a device profile, new or changed; jobs under way keep the one they began with. */
+/** Writes a device profile, new or changed, and the photos of its map that the file brings; jobs under way keep the one they began with. */
 export async function putProfile(
   runtime: Runtime,
   form: unknown,
   asked: Asks = { by: null },
 ): Promise<Result<DeviceProfile>> {
-  const read = lookAtProfile(form);
+  const read = readProfileFile(form);
   if (!read.ok) return read;
+  const { profile, pictures } = read.value;
+  const kept = await keepPictures(runtime, pictures);
+  if (!kept.ok) return kept;
   return runtime.database.transaction(async (sql) => {
-    const saved = await save(runtime, sql, read.value, asked, 'brought in from a file');
-    return saved.ok ? ok(read.value) : saved;
+    const saved = await save(runtime, sql, profile, asked, 'brought in from a file');
+    return saved.ok ? ok(profile) : saved;
   });
 }
 
@@ -200,7 +179,7 @@ export async function improveWords(
   });
 }
 
-/** Enters one figure of a place. Faults: `form`, `not-found`, `range`, `stale`, `nobody-working`, and those of a profile. */
+/** Enters one figure of a place. Faults: `form`, `no-photo`, `not-found`, `range`, `stale`, `nobody-working`, and those of a profile. */
 export async function enterProfileFigure(
   runtime: Runtime,
   id: string,
@@ -209,6 +188,9 @@ export async function enterProfileFigure(
 ): Promise<Result<{ id: string; version: number }>> {
   const parsed = FigureEntry.safeParse(form);
   if (!parsed.success) return formFault(parsed.error);
+  const photo = parsed.data.way === 'measured' ? parsed.data.photo : undefined;
+  if (photo !== undefined && !(await findPicture(runtime, photo)))
+    return refuse('no-photo', 'The photo that this was read from is not kept here.', 'Send it first.');
   return changeKnown(runtime, id, asked, (profile, by) => {
     const at = runtime.now().toISOString().slice(0, 10);
     const entered = enterFigure(profile, parsed.data, { at, by });

@@ -47,11 +47,11 @@ export {
   improveWords,
   keepTimes,
   takePartitions,
-  lookAtProfile,
   putProfile,
-  sealed,
   sketchProfile,
 } from './change-profile';
+export { lookAtProfile, sealed } from './profile-file';
+export { addPicture, findPicture, findPictures } from './pictures';
 export { exportPrices, importPrices, pricesOf } from './prices';
 export { ImportRequest, exportParts, importParts } from './exchange-parts';
 export type { ImportPreview } from './exchange-parts';

@@ -1,5 +1,6 @@
 import sharp from 'sharp';
 import { type Result, ok, refuse } from '@/core/result';
+import type { Runtime } from './runtime';
 
 /** What a tablet’s camera gives, with room; a larger file is no photo from one. */
 export const mostPhotoBytes = 24 * 1024 * 1024;
@@ -38,6 +39,28 @@ export async function scalePhoto(bytes: Buffer): Promise<Result<ScaledPhoto>> {
     return ok({ jpeg: data, widthPx: info.width, heightPx: info.height });
   } catch {
     return refuse('photo-broken', 'The picture is cut off or damaged.', 'Take it again.');
+  }
+}
+
+/** Pictures that are unpacked at the same time; each takes up to half a gigabyte while it lasts. */
+const mostAtOnce = 3;
+
+/** Scales a picture unless too many are being scaled. Faults: `too-many-photos` and those of `scalePhoto`. */
+export async function scaleWithOthers(
+  runtime: Pick<Runtime, 'scaling'>,
+  bytes: Buffer,
+): Promise<Result<ScaledPhoto>> {
+  if (runtime.scaling >= mostAtOnce)
+    return refuse(
+      'too-many-photos',
+      `${mostAtOnce} photos are being scaled at this moment.`,
+      'Send this one again in a moment.',
+    );
+  runtime.scaling += 1;
+  try {
+    return await scalePhoto(bytes);
+  } finally {
+    runtime.scaling -= 1;
   }
 }
 

@@ -6,7 +6,7 @@ import { type Result, ok, refuse } from '@/core/result';
 import { isMissing, makeFolder, removeDurably, writeDurably } from '@/files';
 import type { Sql } from './database';
 import { findJob, saveLine, wasDone } from './jobs';
-import { type ScaledPhoto, scalePhoto } from './photo-scale';
+import { scaleWithOthers } from './photo-scale';
 import type { Runtime } from './runtime';
 import { type SoundMedia, mostSoundBytes, soundEndings, soundMedia } from './sound';
 import { formFault, nobodyWorking } from './take-in-device';
@@ -57,25 +57,6 @@ async function taken(runtime: Runtime, bytes: Buffer): Promise<Result<Kept>> {
         'Say it again, shorter; or write it down.',
       )
     : ok({ media, bytes, widthPx: 0, heightPx: 0 });
-}
-
-/** Pictures that are unpacked at the same time; each takes up to half a gigabyte while it lasts. */
-const mostAtOnce = 3;
-
-/** Scales a picture unless too many are being scaled. Faults: `too-many-photos` and those of `scalePhoto`. */
-async function scaleWithOthers(runtime: Runtime, bytes: Buffer): Promise<Result<ScaledPhoto>> {
-  if (runtime.scaling >= mostAtOnce)
-    return refuse(
-      'too-many-photos',
-      `${mostAtOnce} photos are being scaled at this moment.`,
-      'Send this one again in a moment.',
-    );
-  runtime.scaling += 1;
-  try {
-    return await scalePhoto(bytes);
-  } finally {
-    runtime.scaling -= 1;
-  }
 }
 
 /** Adds a photo or a spoken note to a job. Faults: `form`, `sound-large`, those of `scalePhoto`, `photo-many`, `no-job`, `nobody-working`. */

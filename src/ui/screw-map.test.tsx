@@ -2,11 +2,13 @@ import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { DeviceProfile, placed } from '@/core/device';
 import { profile } from '@/core/fit/demo.test.data';
+import { ok } from '@/core/result';
 import { screwLedger } from '@/core/work';
 import { MapEditor } from './devices/map-editor';
 import { ScrewMapDrawing, faceSize } from './screw-map';
 
 const wren = profile('braskit-wren');
+const never = () => Promise.reject(new Error('no photo is asked for here'));
 const ledger = screwLedger(wren.procedure, {});
 afterEach(cleanup);
 
@@ -61,7 +63,7 @@ it('points are placed by arrow keys and Enter, no more than there are fasteners,
       },
     ]);
     latest = map;
-    return <MapEditor profile={wren} map={map} onMap={setMap} />;
+    return <MapEditor profile={wren} map={map} onMap={setMap} onPhoto={never} />;
   }
   render(<Editing />);
   fireEvent.click(screen.getByLabelText(/^shield/u));
@@ -90,4 +92,51 @@ it('a point of what is described no longer is left out and stops nothing; two fa
   expect(
     DeviceProfile.safeParse({ ...wren, map: [back, back] }).error?.issues.map(({ message }) => message),
   ).toEqual(['Two faces are back.']);
+});
+
+it('a face shows its photo below the points; where the photo is not here that is said, and the outline stays', () => {
+  const face = { ...wren.map[0]!, picture: 'ab'.repeat(32) };
+  const { container } = render(
+    <ScrewMapDrawing map={[face]} procedure={wren.procedure} lit={[]} ledger={ledger} />,
+  );
+  const photo = container.querySelector('image')!;
+  expect(photo.getAttribute('href')).toBe(`/api/pictures/${'ab'.repeat(32)}`);
+  // Points lie above it.
+  expect(photo.compareDocumentPosition(container.querySelector('circle')!)).toBe(4);
+  fireEvent.error(photo);
+  expect(container.querySelector('image')).toBeNull();
+  screen.getByText('its photo is not here');
+  expect(container.querySelector('rect')).not.toBeNull();
+});
+
+it('a photo is laid below a face by its corners, and taken away again', async () => {
+  let latest = wren.map.slice(0, 1);
+  const sent: string[] = [];
+  URL.createObjectURL = () => 'blob:one';
+  URL.revokeObjectURL = () => {};
+  function Editing() {
+    const [map, setMap] = useState(latest);
+    latest = map;
+    return (
+      <MapEditor
+        profile={wren}
+        map={map}
+        onMap={setMap}
+        onPhoto={({ name }, { id }) => {
+          sent.push(`${name} ${id}`);
+          return Promise.resolve(ok({ picture: 'cd'.repeat(32) }));
+        }}
+      />
+    );
+  }
+  render(<Editing />);
+  fireEvent.change(screen.getByLabelText('Photo from a file'), {
+    target: { files: [new File(['x'], 'back.jpg', { type: 'image/jpeg' })] },
+  });
+  fireEvent.click(screen.getByRole('button', { name: 'Lay it below the points' }));
+  await screen.findByRole('application');
+  expect([sent, latest[0]!.picture]).toEqual([[`back.jpg ${latest[0]!.id}`], 'cd'.repeat(32)]);
+  expect(DeviceProfile.safeParse({ ...wren, map: latest }).success).toBe(true);
+  fireEvent.click(screen.getByRole('button', { name: 'Take the photo away' }));
+  expect(latest[0]!.picture).toBeUndefined();
 });

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { type MapFace, type ScrewMap, pointsThere } from '@/core/device';
 import type { Ledger, Procedure } from '@/core/work';
 
@@ -45,8 +46,9 @@ export function FaceDrawing({
   lit,
   ledger,
   onPoint,
+  large = false,
   children,
-}: Omit<Props, 'map'> & { face: MapFace; children?: React.ReactNode }) {
+}: Omit<Props, 'map'> & { face: MapFace; large?: boolean; children?: React.ReactNode }) {
   const { width, height } = faceSize(face);
   const points = pointsThere(face, procedure);
   const out = new Set(
@@ -60,7 +62,7 @@ export function FaceDrawing({
       viewBox={`-8 -8 ${width + 16} ${height + 16}`}
       role="img"
       aria-label={`${face.name}: ${points.length} points. ${words}`}
-      className="mx-auto block max-h-[22vh] w-full max-w-[430px]"
+      className={`mx-auto block w-full ${large ? 'max-h-[52vh]' : 'max-h-[22vh] max-w-[430px]'}`}
     >
       <rect
         width={width}
@@ -70,6 +72,7 @@ export function FaceDrawing({
         stroke="var(--lacquer-raised)"
         strokeWidth={4}
       />
+      {face.picture && <FacePhoto key={face.picture} sum={face.picture} width={width} height={height} />}
       {points.map(({ of, id, x, y }, i) => {
         const isLit = lit.includes(pointKey({ of, id }));
         const isOut = of === 'fastener' && out.has(id);
@@ -80,10 +83,15 @@ export function FaceDrawing({
             : of === 'cable'
               ? 'var(--info)'
               : 'var(--ink)';
+        // On a photo a point stands out by a light edge, whatever lies below it.
+        const halo = face.picture
+          ? { stroke: 'var(--surface)', strokeWidth: 5, paintOrder: 'stroke' as const }
+          : null;
         const props = {
           fill,
           stroke: isLit ? 'var(--over)' : 'var(--ink)',
           strokeWidth: isLit ? 4 : 2,
+          ...(isLit ? null : halo),
           onMouseEnter: onPoint && (() => onPoint(pointKey({ of, id }))),
           onMouseLeave: onPoint && (() => onPoint(null)),
         };
@@ -99,5 +107,23 @@ export function FaceDrawing({
       })}
       {children}
     </svg>
+  );
+}
+
+/** The photo of a face below its points; where it is not kept here, that is said and the outline stays. */
+function FacePhoto({ sum, width, height }: { sum: string; width: number; height: number }) {
+  const [isGone, setGone] = useState(false);
+  return isGone ? (
+    <text x={width / 2} y={height - 14} textAnchor="middle" fontSize={18} fill="var(--ink-soft)">
+      its photo is not here
+    </text>
+  ) : (
+    <image
+      href={`/api/pictures/${sum}`}
+      width={width}
+      height={height}
+      preserveAspectRatio="none"
+      onError={() => setGone(true)}
+    />
   );
 }

@@ -6,7 +6,8 @@ import { useState } from 'react';
 import { post } from '@/app/call';
 import { Shell } from '@/app/shell';
 import { StartHere } from '@/app/start-here';
-import { type DeviceProfile, mainPlace } from '@/core/device';
+import { type DeviceProfile, mainPlace, picturesOf } from '@/core/device';
+import { mostProfileFileBytes } from '@/core/device/picture-limits';
 import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
 import { profileAge } from '@/ui/devices/limits';
@@ -25,17 +26,28 @@ type Props = {
   unread: { id: string; name: string; why: string }[];
 };
 
+/** Two versions of a device, and the photos that the file brought for the second. */
+type Merging = { mine: DeviceProfile; theirs: DeviceProfile; pictures?: Record<string, string> };
+
+/** What was merged, with those photos of the file that it names. */
+function withPictures(document: unknown, pictures: Merging['pictures'] = {}): unknown {
+  const shown = picturesOf(document as DeviceProfile).flatMap((sum) =>
+    pictures[sum] ? [[sum, pictures[sum]]] : [],
+  );
+  return shown.length > 0 ? { ...(document as object), pictures: Object.fromEntries(shown) } : document;
+}
+
 /** What is known of each kind of device: its slot in small, what is missing, since when. */
 export function DevicesScreen({ frame, profiles, unread }: Props) {
   const router = useRouter();
   const { locale } = frame.settings;
   const [fault, setFault] = useState<Fault | null>(null);
   /** A profile whose id is known already: it would be renewed. */
-  const [merging, setMerging] = useState<{ mine: DeviceProfile; theirs: DeviceProfile } | null>(null);
+  const [merging, setMerging] = useState<Merging | null>(null);
   const [asking, setAsking] = useState<{ name: string; data: unknown } | null>(null);
   const bringIn = async (file: File | undefined) => {
     if (!file) return;
-    if (file.size > 1024 * 1024)
+    if (file.size > mostProfileFileBytes)
       return setFault({
         code: 'too-long',
         sentence: `${file.name} is larger than any device profile.`,
@@ -64,7 +76,8 @@ export function DevicesScreen({ frame, profiles, unread }: Props) {
     const mine = read.ok ? profiles.find(({ id }) => id === read.value.id) : undefined;
     setFault(read.ok ? null : read.fault);
     setAsking(null);
-    if (read.ok && mine) setMerging({ mine, theirs: read.value });
+    const { pictures } = asking.data as Pick<Merging, 'pictures'>;
+    if (read.ok && mine) setMerging({ mine, theirs: read.value, pictures });
   };
   const save = async (data: unknown) => {
     setAsking(null);
@@ -88,9 +101,10 @@ export function DevicesScreen({ frame, profiles, unread }: Props) {
         {merging && (
           <div className="mb-3">
             <MergePanel
-              {...merging}
+              mine={merging.mine}
+              theirs={merging.theirs}
               busy={false}
-              onSave={(document) => void save(document)}
+              onSave={(document) => void save(withPictures(document, merging.pictures))}
               onCancel={() => setMerging(null)}
             />
           </div>

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { PictureSum } from '../picture-sum';
 
 /** Where a number comes from; every number in Jicara carries one. */
 export const Origin = z.object({
@@ -14,6 +15,8 @@ export const Origin = z.object({
   ]),
   note: z.string().max(400),
   at: z.string().max(40).optional(),
+  /** The photo that it was read from, as evidence. */
+  photo: PictureSum.optional(),
 });
 export type Origin = z.infer<typeof Origin>;
 

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { PictureSum } from '../picture-sum';
 
 const short = z.string().trim().min(1, 'Say where it is from.').max(200);
 
@@ -14,6 +15,8 @@ export const FigureEntry = z.discriminatedUnion('way', [
       /** What the tool itself can be off, in the same unit. */
       toolPlusMinus: z.number().min(0).max(1e9),
       tool: short,
+      /** The photo that they were read from, where they were. */
+      photo: PictureSum.optional(),
     })
     .strict(),
   z

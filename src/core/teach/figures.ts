@@ -126,7 +126,7 @@ export type Readings = {
 export function ofReadings(
   readings: readonly number[],
   toolPlusMinus: number,
-  origin: { tool: string; at: string; by: string },
+  origin: { tool: string; at: string; by: string; photo?: string },
 ): Readings {
   const n = readings.length;
   const mean = readings.reduce((sum, one) => sum + one, 0) / n;
@@ -141,6 +141,7 @@ export function ofReadings(
       kind: 'measured',
       note: `${origin.tool}, ${n === 1 ? 'one reading' : `${n} readings, 95 % for one more`}, ${origin.by}`,
       at: origin.at,
+      ...(origin.photo === undefined ? {} : { photo: origin.photo }),
     }),
   };
 }
@@ -160,7 +161,11 @@ function estimateOf(
         at: entry.at,
       });
     case 'measured':
-      return ofReadings(entry.readings, entry.toolPlusMinus, { tool: entry.tool, ...said }).estimate;
+      return ofReadings(entry.readings, entry.toolPlusMinus, {
+        tool: entry.tool,
+        photo: entry.photo,
+        ...said,
+      }).estimate;
   }
 }
 

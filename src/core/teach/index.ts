@@ -26,3 +26,5 @@ export { timesOf, withTimes } from './step-times';
 export type { TimedStep } from './step-times';
 export { partitionsSeen } from './partitions-seen';
 export type { PartitionsSeen } from './partitions-seen';
+export { readPhotoMarks } from './photo-marks';
+export type { Mark, PhotoMarks } from './photo-marks';

@@ -6,8 +6,8 @@ const ArchivePath = z
   .max(300)
   .regex(/^(?!\/)(?!.*(^|\/)\.\.?(\/|$))[^\\\0]+$/u);
 
-/** Photos and spoken notes, by what their files are called. */
-export const photoName = /^P-\d{4,9}\.(jpg|webm|ogg|m4a|mp3|wav)$/u;
+/** Photos and spoken notes of jobs, and photos of maps, by what their files are called. */
+export const photoName = /^(P-\d{4,9}\.(jpg|webm|ogg|m4a|mp3|wav)|F-[0-9a-f]{64}\.jpg)$/u;
 
 /**
  * What a backup holds, `backup.json` in its archive: each file with its size and SHA-256. `full` holds photos and an export in

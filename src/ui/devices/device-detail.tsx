@@ -189,13 +189,24 @@ function PlaceCard({
                 {at ? `, ${at}${(ageYears(at, now) ?? 0) > 2 ? ': getting old' : ''}` : ''}
               </h3>
               <dl className="text-[0.8438rem]">
-                {lines.map(({ label, shown, known, origin }) => (
+                {lines.map(({ label, shown, known, origin, photo }) => (
                   <div
                     key={label}
                     className="flex flex-wrap justify-between gap-x-3 border-b border-dashed py-1"
                   >
                     <dt>{label}</dt>
                     <dd className={`figures text-right font-bold ${known ? '' : 'text-tight'}`}>{shown}</dd>
+                    {photo && (
+                      <dd className="basis-full text-right text-[0.7812rem]">
+                        <a
+                          className="underline underline-offset-4"
+                          href={`/api/pictures/${photo}`}
+                          target="_blank"
+                        >
+                          the photo it was read from
+                        </a>
+                      </dd>
+                    )}
                     {!known && <dd className="basis-full text-[0.7812rem] text-soft">{origin}</dd>}
                   </div>
                 ))}

@@ -1,13 +1,15 @@
 import { useState } from 'react';
 import type { Place } from '@/core/device';
-import type { Fault } from '@/core/result';
+import type { Fault, Result } from '@/core/result';
 import { type Figure, type FigureEntry, type PlainAnswer, ofReadings } from '@/core/teach';
 import { parseDecimal, showEstimate } from '@/core/units';
 import { Button } from '../button';
 import { Choice } from '../choice';
 import { DialogFrame } from '../dialog-frame';
 import { Field } from '../field';
+import { FileInput } from '../file-input';
 import { FaultNotice } from '../notice';
+import { MarksEditor } from './marks-editor';
 import { readingsStrip } from './readings-strip';
 
 /** A number as people type it; null where it is none. */
@@ -22,11 +24,13 @@ type Props = {
   busy: boolean;
   fault: Fault | null;
   onEnter: (entry: FigureEntry) => void;
+  /** Keeps the photo that readings were taken from, as evidence; answers with its sum. */
+  onPhoto: (photo: File) => Promise<Result<{ picture: string }>>;
   onClose: () => void;
 };
 
 /** A worksheet for one figure: readings by a tool with their spread drawn as they are typed, or what a paper states. */
-export function FigureDialog({ place, figure, busy, fault, onEnter, onClose }: Props) {
+export function FigureDialog({ place, figure, busy, fault, onEnter, onPhoto, onClose }: Props) {
   const [way, setWay] = useState<FigureEntry['way']>(figure.unit === 'mm' ? 'measured' : 'paper');
   const asked = { placeId: place.id, figureId: figure.id };
   return (
@@ -49,7 +53,12 @@ export function FigureDialog({ place, figure, busy, fault, onEnter, onClose }: P
       />
       <div className="mt-3">
         {way === 'measured' && (
-          <Measured figure={figure} busy={busy} enter={(more) => onEnter({ way, ...asked, ...more })} />
+          <Measured
+            figure={figure}
+            busy={busy}
+            onPhoto={onPhoto}
+            enter={(more) => onEnter({ way, ...asked, ...more })}
+          />
         )}
         {way === 'paper' && (
           <Paper figure={figure} busy={busy} enter={(more) => onEnter({ way, ...asked, ...more })} />
@@ -66,11 +75,13 @@ export function FigureDialog({ place, figure, busy, fault, onEnter, onClose }: P
   );
 }
 
+const photoTool = 'two marks on a photo beside two on its scale';
+const pictures = 'image/jpeg,image/png,image/webp';
 const tools = [
   { value: 'caliper', label: 'caliper', offMm: '0.05' },
   { value: 'feeler gauge', label: 'feeler gauge', offMm: '0.05' },
   { value: 'putty, measured with a caliper', label: 'putty', offMm: '0.1' },
-  { value: 'two marks on a photo beside two on its scale', label: 'photo with a scale', offMm: '0.3' },
+  { value: photoTool, label: 'photo with a scale', offMm: '0.3' },
 ] as const;
 type Tool = (typeof tools)[number]['value'];
 
@@ -79,15 +90,21 @@ const stripPx = 480;
 function Measured({
   figure,
   busy,
+  onPhoto,
   enter,
 }: {
   figure: Figure;
   busy: boolean;
-  enter: (more: { readings: number[]; toolPlusMinus: number; tool: string }) => void;
+  onPhoto: Props['onPhoto'];
+  enter: (more: { readings: number[]; toolPlusMinus: number; tool: string; photo?: string }) => void;
 }) {
   const [tool, setTool] = useState<Tool>('caliper');
   const [off, setOff] = useState<string>(tools[0].offMm);
   const [typed, setTyped] = useState('');
+  /** The one that marks are put on now, and the last one that a reading was taken from: that is the evidence. */
+  const [marked, setMarked] = useState<File | null>(null);
+  const [evidence, setEvidence] = useState<File | null>(null);
+  const [photoFault, setPhotoFault] = useState<Fault | null>(null);
   const texts = typed.split(/[;\s]+/u).filter(Boolean);
   const numbers = texts.map(parseNumber);
   const readings = numbers.filter((one) => one !== null);
@@ -98,12 +115,34 @@ function Measured({
       ? ofReadings(readings, plusMinus, { tool, at: '', by: '' })
       : null;
   const strip = of && readingsStrip(readings, of, stripPx);
+  const isByPhoto = tool === photoTool;
+  const save = async () => {
+    if (!of || plusMinus === null || isOdd) return;
+    const kept = isByPhoto && evidence ? await onPhoto(evidence) : null;
+    setPhotoFault(kept && !kept.ok ? kept.fault : null);
+    if (kept && !kept.ok) return;
+    enter({ readings, toolPlusMinus: plusMinus, tool, ...(kept ? { photo: kept.value.picture } : {}) });
+  };
+  if (marked)
+    return (
+      <MarksEditor
+        photo={marked}
+        onCancel={() => setMarked(null)}
+        onRead={(mm, plusMinusMm) => {
+          setTyped(`${typed} ${mm.toFixed(2)}`.trim());
+          // The tool is off by what the worst of its readings may be.
+          setOff(Math.max(plusMinus ?? 0, Math.ceil(plusMinusMm * 100) / 100).toFixed(2));
+          setEvidence(marked);
+          setMarked(null);
+        }}
+      />
+    );
   return (
     <form
       className="flex flex-col gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        if (of && plusMinus !== null && !isOdd) enter({ readings, toolPlusMinus: plusMinus, tool });
+        void save();
       }}
     >
       <Choice
@@ -115,6 +154,18 @@ function Measured({
           setOff(tools.find((one) => one.value === value)?.offMm ?? off);
         }}
       />
+      {isByPhoto && (
+        <div className="flex flex-wrap items-center gap-3">
+          <FileInput words="Take a photo" accept={pictures} capture="environment" onFile={setMarked} />
+          <FileInput words="Photo from a file" accept={pictures} onFile={setMarked} />
+          <span className="text-[0.875rem] text-soft">
+            {evidence
+              ? 'the last one is kept with the figure, as evidence'
+              : 'with a scale beside what is measured'}
+          </span>
+        </div>
+      )}
+      {photoFault && <FaultNotice fault={photoFault} />}
       <div className="grid gap-3 sm:grid-cols-[1fr_9rem]">
         <Field
           label={`Readings, ${figure.unit}`}
@@ -253,7 +304,7 @@ export function AnswerDialog({
   fault,
   onEnter,
   onClose,
-}: Omit<Props, 'figure'> & { answer: PlainAnswer }) {
+}: Omit<Props, 'figure' | 'onPhoto'> & { answer: PlainAnswer }) {
   const [value, setValue] = useState<string | null>(answer.now);
   return (
     <DialogFrame title={answer.words} open onOpenChange={(open) => !open && onClose()}>

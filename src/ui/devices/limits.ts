@@ -3,7 +3,14 @@ import { type Estimate, type MarginUnit } from '@/core/margin';
 import { type ShowOptions, showEstimate } from '@/core/units';
 
 /** A limit of a place as it is shown: how much, and where it comes from. */
-export type LimitLine = { label: string; shown: string; known: boolean; origin: string; at: string | null };
+export type LimitLine = {
+  label: string;
+  shown: string;
+  known: boolean;
+  origin: string;
+  at: string | null; /** The photo that it was read from, where one is kept. */
+  photo?: string;
+};
 
 const originWords: Record<string, string> = {
   measured: 'measured',
@@ -32,6 +39,7 @@ function line(
       known: true,
       origin: `${originWords[e.origin.kind]}: ${e.origin.note}`,
       at: e.origin.at ?? null,
+      photo: e.origin.photo,
     },
   ];
 }

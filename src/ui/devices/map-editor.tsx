@@ -1,23 +1,33 @@
 import { useState } from 'react';
-import { type DeviceProfile, type MapFace, type ScrewMap, placed } from '@/core/device';
+import { type DeviceProfile, type FaceCorners, type MapFace, type ScrewMap, placed } from '@/core/device';
+import type { Result } from '@/core/result';
 import { fastenerText } from '@/core/work';
 import { Button } from '../button';
 import { Choice } from '../choice';
 import { Field } from '../field';
+import { FileInput } from '../file-input';
 import { FaceDrawing, faceSize } from '../screw-map';
 import { Card } from '../station-frame';
+import { CornersEditor } from './corners-editor';
 
-type Props = { profile: DeviceProfile; map: ScrewMap; onMap: (map: ScrewMap) => void };
+type Props = {
+  profile: DeviceProfile;
+  map: ScrewMap;
+  onMap: (map: ScrewMap) => void;
+  /** Straightens the photo of a face by its corners and keeps it; answers with its sum. */
+  onPhoto: (photo: File, face: MapFace, corners: FaceCorners) => Promise<Result<{ picture: string }>>;
+};
 
 /** How far an arrow key moves the cross, as a share of the face. */
 const stepShare = 0.02;
 
-/** Points for fasteners and plugs, tapped or placed by arrow keys on a plain outline of each face. */
-export function MapEditor({ profile, map, onMap }: Props) {
+/** Points for fasteners and plugs, tapped or placed by arrow keys on a photo or a plain outline of each face. */
+export function MapEditor({ profile, map, onMap, onPhoto }: Props) {
   const { fasteners, cables } = profile.procedure;
   const [faceId, setFaceId] = useState(map[0]?.id ?? null);
   const [what, setWhat] = useState<string | null>(null);
   const [cross, setCross] = useState({ x: 0.5, y: 0.5 });
+  const [photo, setPhoto] = useState<File | null>(null);
   const face = map.find(({ id }) => id === faceId) ?? null;
   const things = [
     ...fasteners.map((group) => ({
@@ -70,7 +80,23 @@ export function MapEditor({ profile, map, onMap }: Props) {
           <p className="mt-3 text-soft">No fastener or cable is described yet: the procedure names them.</p>
         )}
       </Card>
-      {face && (
+      {face && photo && (
+        <Card title={face.name} hint="its photo: where its corners are">
+          <CornersEditor
+            face={face}
+            photo={photo}
+            onCancel={() => setPhoto(null)}
+            onLay={async (corners) => {
+              const laid = await onPhoto(photo, face, corners);
+              if (!laid.ok) return laid.fault;
+              change({ ...face, picture: laid.value.picture });
+              setPhoto(null);
+              return null;
+            }}
+          />
+        </Card>
+      )}
+      {face && !photo && (
         <Card title={face.name} hint="tap, or arrow keys and Enter; Backspace takes the last one off">
           <div
             role="application"
@@ -104,7 +130,13 @@ export function MapEditor({ profile, map, onMap }: Props) {
               place(x, y);
             }}
           >
-            <FaceDrawing face={face} procedure={profile.procedure} lit={what ? [what] : []} ledger={null}>
+            <FaceDrawing
+              face={face}
+              procedure={profile.procedure}
+              lit={what ? [what] : []}
+              ledger={null}
+              large
+            >
               <Cross face={face} at={cross} />
             </FaceDrawing>
           </div>
@@ -112,6 +144,16 @@ export function MapEditor({ profile, map, onMap }: Props) {
             <Button disabled={face.points.length === 0} onClick={undo}>
               Take the last one off
             </Button>
+            <FileInput
+              words={face.picture ? 'Another photo' : 'Photograph this face'}
+              accept="image/jpeg,image/png,image/webp"
+              capture="environment"
+              onFile={setPhoto}
+            />
+            <FileInput words="Photo from a file" accept="image/jpeg,image/png,image/webp" onFile={setPhoto} />
+            {face.picture && (
+              <Button onClick={() => change({ ...face, picture: undefined })}>Take the photo away</Button>
+            )}
             <Button onClick={() => onMap(map.filter(({ id }) => id !== face.id))}>Take this face away</Button>
           </div>
         </Card>

@@ -1,7 +1,7 @@
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { DeviceProfile, Place } from '@/core/device';
-import type { Fault } from '@/core/result';
+import type { Fault, Result } from '@/core/result';
 import {
   type Figure,
   type FigureEntry,
@@ -22,6 +22,7 @@ type Props = {
   busy: boolean;
   fault: Fault | null;
   onEnter: (entry: FigureEntry) => Promise<boolean>;
+  onPhoto: (photo: File) => Promise<Result<{ picture: string }>>;
 };
 
 type Item = {
@@ -65,7 +66,7 @@ function itemsOf({ places }: DeviceProfile): Item[] {
 }
 
 /** What nobody has measured of a device yet, each with how to get it; and a way to change what is known. */
-export function OpenFigures({ profile, busy, fault, onEnter }: Props) {
+export function OpenFigures({ profile, busy, fault, onEnter, onPhoto }: Props) {
   const [asked, setAsked] = useState<Item | null>(null);
   const items = itemsOf(profile);
   const open = items.filter(({ isKnown, isAsked }) => isAsked && !isKnown);
@@ -123,6 +124,7 @@ export function OpenFigures({ profile, busy, fault, onEnter }: Props) {
           fault={fault}
           onClose={close}
           onEnter={enter}
+          onPhoto={onPhoto}
         />
       )}
       {asked?.answer && (

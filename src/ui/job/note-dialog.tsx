@@ -5,7 +5,7 @@ import { Button } from '../button';
 import { DialogFrame } from '../dialog-frame';
 import type { Result } from '@/core/result';
 import { BetterWords } from './better-words';
-import { FileInput } from './file-input';
+import { FileInput } from '../file-input';
 import { SpeakInput } from './speak-input';
 
 const most = 2000;

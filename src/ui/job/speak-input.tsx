@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { Button } from '../button';
-import { FileInput } from './file-input';
+import { FileInput } from '../file-input';
 
 /** A note of a few minutes; then the recording ends by itself, and what was said is kept. */
 const mostSeconds = 240;

@@ -21,7 +21,7 @@ const query = (name: string, description: string) => ({
 });
 
 const inPath = (name: string) => ({ name, in: 'path', required: true, schema: { type: 'string' } });
-const [id, photo] = [inPath('id'), inPath('photo')];
+const [id, photo, sum] = [inPath('id'), inPath('photo'), inPath('sum')];
 
 /** What programs can ask, described in OpenAPI 3.1; schemas are made from the same Zod schemas that parse. */
 const document = () => ({
@@ -47,6 +47,24 @@ const document = () => ({
         parameters: [id],
         responses: answer('The profile'),
       },
+    },
+    '/api/pictures': {
+      post: {
+        summary:
+          'A photo of a device (JPEG, PNG or WebP of at most 24 MiB); with a size that of a face, straightened by its corners',
+        parameters: [
+          query('acrossMm', 'how wide the face is'),
+          query('downMm', 'how high it is'),
+          query(
+            'corners',
+            'x,y four times, as shares of the photo, clockwise from the upper left; left out, the whole photo',
+          ),
+        ],
+        responses: answer('{ picture }, its SHA-256'),
+      },
+    },
+    '/api/pictures/{sum}': {
+      get: { summary: 'A photo of a device', parameters: [sum], responses: answer('image/jpeg') },
     },
     '/api/teach': {
       post: {

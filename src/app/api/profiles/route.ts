@@ -1,4 +1,5 @@
 import { routes } from '@/app/api-route';
+import { mostProfileFileBytes } from '@/core/device/picture-limits';
 import { ok } from '@/core/result';
 import { allProfiles, getRuntime, lookAtProfile, putProfile } from '@/server';
 
@@ -6,7 +7,7 @@ export const { GET, POST, PUT, PATCH, DELETE } = routes({
   GET: async () => ok(await allProfiles(getRuntime().database)),
   /** `?version=` is the one that was looked at: who was second is told. With `?look` it is read and proved, and not kept. */
   POST: async ({ json, by, url }) => {
-    const form = await json(1024 * 1024);
+    const form = await json(mostProfileFileBytes);
     if (form.ok && url.searchParams.has('look')) return lookAtProfile(form.value);
     const version = url.searchParams.get('version') ?? '';
     const seenVersion = /^\d{1,9}$/u.test(version) ? Number(version) : null;

@@ -2,7 +2,7 @@
 import Link from '@/ui/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { post } from '@/app/call';
+import { post, postFile } from '@/app/call';
 import { Shell } from '@/app/shell';
 import type { DeviceProfile, ProfileFault } from '@/core/device';
 import type { FrameView } from '@/core/job-view';
@@ -86,7 +86,15 @@ export function DeviceScreen({ frame, profile, faults, versions, runs }: Props) 
           profile={profile}
           locale={frame.settings.locale}
           now={frame.now}
-          figures={<OpenFigures profile={profile} busy={busy} onEnter={enter} fault={fault} />}
+          figures={
+            <OpenFigures
+              profile={profile}
+              busy={busy}
+              onEnter={enter}
+              onPhoto={(photo) => postFile('/api/pictures', photo)}
+              fault={fault}
+            />
+          }
           versions={<Versions profile={profile} versions={versions} runs={runs} frame={frame} />}
         />
       </main>

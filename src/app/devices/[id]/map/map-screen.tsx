@@ -1,7 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { post } from '@/app/call';
+import { post, postFile } from '@/app/call';
 import { Shell } from '@/app/shell';
 import { DeviceHeader } from '../device-header';
 import type { DeviceProfile } from '@/core/device';
@@ -45,7 +45,19 @@ export function MapScreen({ frame, profile, version }: Props) {
         say="It is shown at Open, Close and Practice, and lights what the hands move."
       >
         {fault && <FaultNotice fault={fault} />}
-        <MapEditor profile={profile} map={map} onMap={setMap} />
+        <MapEditor
+          profile={profile}
+          map={map}
+          onMap={setMap}
+          onPhoto={(photo, { acrossMm, downMm }, corners) => {
+            const said = new URLSearchParams({
+              acrossMm: String(acrossMm),
+              downMm: String(downMm),
+              corners: corners.flatMap(({ x, y }) => [x, y]).join(','),
+            });
+            return postFile(`/api/pictures?${said}`, photo);
+          }}
+        />
       </StationFrame>
     </Shell>
   );

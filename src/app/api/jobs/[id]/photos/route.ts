@@ -1,29 +1,12 @@
-import { routes, type Ask } from '@/app/api-route';
-import { readBytes } from '@/app/read-body';
-import { type Result, ok, refuse } from '@/core/result';
-import { addPhoto, getRuntime, jobView, mostPhotoBytes, photoTooLarge } from '@/server';
-
-/** The picture of a request: its body, or the one file of a form. */
-async function pictureOf({ request }: Ask): Promise<Result<Buffer>> {
-  const bytes = await readBytes(request, mostPhotoBytes);
-  if (!bytes) return photoTooLarge();
-  const type = request.headers.get('content-type') ?? '';
-  if (!type.startsWith('multipart/')) return ok(bytes);
-  try {
-    const form = await new Response(new Uint8Array(bytes), { headers: { 'content-type': type } }).formData();
-    const file = [...form.values()].find((value) => typeof value !== 'string');
-    if (file) return ok(Buffer.from(await file.arrayBuffer()));
-  } catch {
-    // Not a form after all: told below.
-  }
-  return refuse('form', 'There is no picture in this form.', 'Send one file.');
-}
+import { routes } from '@/app/api-route';
+import { readPicture } from '@/app/read-picture';
+import { addPhoto, getRuntime, jobView } from '@/server';
 
 /** Adds a photo; what is said with it stands in the address. Answers with the job. */
 export const { GET, POST, PUT, PATCH, DELETE } = routes(
   {
     POST: async (ask) => {
-      const picture = await pictureOf(ask);
+      const picture = await readPicture(ask);
       if (!picture.ok) return picture;
       const said = ask.url.searchParams;
       const form = {
