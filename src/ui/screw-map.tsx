@@ -123,6 +123,7 @@ function FacePhoto({ sum, width, height }: { sum: string; width: number; height:
       width={width}
       height={height}
       preserveAspectRatio="none"
+      style={{ clipPath: 'inset(0 round 18px)' }}
       onError={() => setGone(true)}
     />
   );

@@ -165,13 +165,13 @@ export function MapEditor({ profile, map, onMap, onPhoto }: Props) {
 function Cross({ face, at }: { face: MapFace; at: { x: number; y: number } }) {
   const { width, height } = faceSize(face);
   const [x, y] = [at.x * width, at.y * height];
+  const d = `M${x - 12} ${y} H${x + 12} M${x} ${y - 12} V${y + 12}`;
   return (
-    <path
-      d={`M${x - 12} ${y} H${x + 12} M${x} ${y - 12} V${y + 12}`}
-      stroke="var(--info)"
-      strokeWidth={3}
-      fill="none"
-    />
+    <>
+      {/* Seen on a dark photo as well. */}
+      <path d={d} stroke="var(--surface)" strokeWidth={7} strokeLinecap="round" fill="none" />
+      <path d={d} stroke="var(--info)" strokeWidth={3} fill="none" />
+    </>
   );
 }
 

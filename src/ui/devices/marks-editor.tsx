@@ -52,8 +52,8 @@ export function MarksEditor({ photo, onRead, onCancel }: Props) {
   return (
     <div className="grid gap-3">
       <p className="text-soft">
-        Two rings go onto the scale, far apart, two onto the ends of what is measured: drag them, or Tab to
-        them and use the arrow keys (Shift: ten times as far). Scale and thing lie in one plane, and the
+        Blue rings go onto the scale, far apart, red ones onto the ends of what is measured: drag them, or Tab
+        to them and use the arrow keys (Shift: ten times as far). Scale and thing lie in one plane, and the
         camera looks straight down on it: what it adds by looking aslant nobody can see here.
       </p>
       {isDamaged ? (
@@ -62,7 +62,7 @@ export function MarksEditor({ photo, onRead, onCancel }: Props) {
         <PhotoHandles
           photo={photo}
           alt="What is measured, with a scale beside it"
-          handles={marks.map((at, i) => ({ name: names[i]!, at }))}
+          handles={marks.map((at, i) => ({ name: names[i]!, at, isBlue: i < 2 }))}
           stepShare={size ? perShown / size.widthPx : 0.002}
           onMove={(which, to) => setMarks((all) => all.map((one, i) => (i === which ? to(one) : one)))}
           onSize={setSize}

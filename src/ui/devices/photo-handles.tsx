@@ -8,7 +8,8 @@ type Props = {
   photo: File;
   /** What is to be seen on it. */
   alt: string;
-  handles: readonly { name: string; at: PhotoPoint }[];
+  /** The blue ones belong to the scale. */
+  handles: readonly { name: string; at: PhotoPoint; isBlue?: boolean }[];
   /** How far an arrow key moves a ring, as a share of the photo; ten times as far with Shift. */
   stepShare: number;
   onMove: (which: number, to: (at: PhotoPoint) => PhotoPoint) => void;
@@ -53,7 +54,7 @@ export function PhotoHandles({ photo, alt, handles, stepShare, onMove, onSize, o
           <img
             src={address}
             alt={alt}
-            className="block max-h-[52vh] max-w-full"
+            className="block max-h-[44vh] max-w-full"
             draggable={false}
             onLoad={({ currentTarget: { naturalWidth, naturalHeight, clientWidth } }) =>
               onSize?.({ widthPx: naturalWidth, heightPx: naturalHeight, shownPx: clientWidth })
@@ -64,12 +65,12 @@ export function PhotoHandles({ photo, alt, handles, stepShare, onMove, onSize, o
         <svg viewBox="0 0 1 1" preserveAspectRatio="none" className="absolute inset-0 size-full" aria-hidden>
           {children}
         </svg>
-        {handles.map(({ name, at: { x, y } }, i) => (
+        {handles.map(({ name, at: { x, y }, isBlue }, i) => (
           <button
             key={name}
             type="button"
             aria-label={`${name}: ${(100 * x).toFixed(1)} % across, ${(100 * y).toFixed(1)} % down`}
-            className="absolute size-11 -translate-x-1/2 -translate-y-1/2 cursor-grab rounded-full border-4 border-over bg-transparent focus-visible:outline-3 focus-visible:outline-info"
+            className={`absolute size-11 -translate-x-1/2 -translate-y-1/2 cursor-grab rounded-full border-4 bg-transparent focus-visible:outline-3 focus-visible:outline-info ${isBlue ? 'border-info' : 'border-over'}`}
             style={{ left: `${100 * x}%`, top: `${100 * y}%` }}
             onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
             onPointerMove={(event) => drag(i, event)}
