@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import { type Browser } from 'playwright-core';
 import {
   type App,
@@ -14,7 +15,7 @@ import {
   view,
   visit,
 } from './app';
-import { choose, type } from './keyboard';
+import { choose, tabTo, type } from './keyboard';
 
 jest.setTimeout(420_000);
 let app: App;
@@ -212,13 +213,32 @@ it('opened for the first time it is recorded key by key, closed from that, and t
     await page.keyboard.press('Enter');
   }
   await page.getByText('8 of 8 on the map').waitFor();
+  // A photo goes below them, cut out by its corners: those too are moved by keys.
+  const photo = await sharp({ create: { width: 640, height: 400, channels: 3, background: '#456' } })
+    .png()
+    .toBuffer();
+  await page
+    .getByLabel('Photo from a file')
+    .setInputFiles({ name: 'back.png', mimeType: 'image/png', buffer: photo });
+  await tabTo(page, 'Upper left corner');
+  for (const key of ['Shift+ArrowRight', 'Shift+ArrowDown']) await page.keyboard.press(key);
+  await tabTo(page, 'Lay it below the points');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Take the photo away' }).waitFor();
   await page.getByRole('button', { name: 'Save the map' }).click();
   await page.getByText('version').first().waitFor();
-  await until(
+  const [face] = await until(
     async () =>
-      ((await call(app, '/api/profiles/torvik-pilot')).value as { map: { points: unknown[] }[] }).map,
+      (
+        (await call(app, '/api/profiles/torvik-pilot')).value as {
+          map: { points: unknown[]; picture?: string }[];
+        }
+      ).map,
     (map) => map[0]?.points.length === 8,
   );
+  const kept = await fetch(`${app.address}/api/pictures/${face!.picture}`);
+  expect(kept.headers.get('content-type')).toBe('image/jpeg');
+  expect(await sharp(Buffer.from(await kept.arrayBuffer())).metadata()).toMatchObject({ width: 640 });
 
   // The next of its kind: led through by Space.
   const next = await takenIn();
@@ -226,5 +246,8 @@ it('opened for the first time it is recorded key by key, closed from that, and t
   await page.getByRole('heading', { name: 'Switch it off' }).waitFor();
   await page.keyboard.press('Space');
   await page.getByRole('heading', { name: /Unscrew 8 screws of the back cover/u }).waitFor();
-  await page.getByRole('img', { name: /^Back: 8 points. back cover/u }).waitFor();
+  const map = page.getByRole('img', { name: /^Back: 8 points. back cover/u });
+  await map.waitFor();
+  await map.locator(`image[href="/api/pictures/${face!.picture}"]`).waitFor();
+  expect(await page.getByText('its photo is not here').count()).toBe(0);
 });
