@@ -105,12 +105,19 @@ async function heard(page: Page, runOnly: axe.RunOnly | string[] = all): Promise
     );
 }
 
+/** Drawings take the size of their window a frame behind it, and what follows from that one more. */
+const drawnAnew = (page: Page) =>
+  page.evaluate(async () => {
+    for (let n = 0; n < 4; n += 1) await new Promise((resolve) => requestAnimationFrame(resolve));
+  });
+
 /** Looks a screen over that is open: in each window by its measures and by axe, once more in the dark but at 200 %, where its colours are the laptop’s. Leaves it at the laptop, light. */
 export async function lookOver(page: Page): Promise<string[]> {
   const found: string[] = [];
   await page.evaluate(axe.source);
   for (const [name, [width, height]] of Object.entries(windows)) {
     await page.setViewportSize({ width, height });
+    await drawnAnew(page);
     found.push(
       ...[...(await looked(page)).slice(0, 6), ...(await heard(page))].map((words) => `${name}: ${words}`),
     );

@@ -16,6 +16,7 @@ import {
   visit,
 } from './app';
 import { choose, tabTo, type } from './keyboard';
+import { walk } from './walk';
 
 jest.setTimeout(420_000);
 let app: App;
@@ -60,6 +61,12 @@ async function teach(): Promise<number> {
   await page.waitForURL('**/devices/torvik-pilot');
   return answers;
 }
+
+/** What a camera could have given. */
+const photo = () =>
+  sharp({ create: { width: 640, height: 400, channels: 3, background: '#456' } })
+    .png()
+    .toBuffer();
 
 const takeIn = {
   profileId: 'torvik-pilot',
@@ -159,6 +166,15 @@ it('opened for the first time it is recorded key by key, closed from that, and t
   };
   await press('f');
   await press('u', screws('back cover', 'cover', '8'));
+  // A photo of it, for whoever closes it.
+  await page.keyboard.press('n');
+  await page
+    .getByLabel('Photo from a file')
+    .setInputFiles({ name: 'open.png', mimeType: 'image/png', buffer: await photo() });
+  await page.getByLabel('Note', { exact: true }).fill('the long ones at the top');
+  await page.getByRole('button', { name: 'Keep the photo' }).click();
+  await page.getByRole('dialog').waitFor({ state: 'detached' });
+  await page.getByText('· photo').first().waitFor();
   await press('p', thing('back cover', 'cover'));
   await press('k', async () => {
     await thing('battery', 'battery')();
@@ -200,6 +216,13 @@ it('opened for the first time it is recorded key by key, closed from that, and t
   await page.getByRole('button', { name: 'Keep it for the next one' }).click();
   await page.getByText(/Proved and kept as version/u).waitFor();
 
+  // On to its papers, by Space and Enter; the photo and what was recorded stand on them.
+  await walk(app, page, id);
+  await visit(page, `/jobs/${id}/hand-over`);
+  await page.getByText('Technician’s sheet').first().click();
+  const sheet = page.getByRole('article', { name: 'Technician’s sheet' });
+  await sheet.getByText('the long ones at the top').first().waitFor();
+
   // Its screws are put on a map by keys alone, and light with the step that moves them.
   await visit(page, '/devices/torvik-pilot/map');
   await type(page, 'New face', 'Back');
@@ -214,12 +237,9 @@ it('opened for the first time it is recorded key by key, closed from that, and t
   }
   await page.getByText('8 of 8 on the map').waitFor();
   // A photo goes below them, cut out by its corners: those too are moved by keys.
-  const photo = await sharp({ create: { width: 640, height: 400, channels: 3, background: '#456' } })
-    .png()
-    .toBuffer();
   await page
     .getByLabel('Photo from a file')
-    .setInputFiles({ name: 'back.png', mimeType: 'image/png', buffer: photo });
+    .setInputFiles({ name: 'back.png', mimeType: 'image/png', buffer: await photo() });
   await tabTo(page, 'Upper left corner');
   for (const key of ['Shift+ArrowRight', 'Shift+ArrowDown']) await page.keyboard.press(key);
   await tabTo(page, 'Lay it below the points');
@@ -250,4 +270,5 @@ it('opened for the first time it is recorded key by key, closed from that, and t
   await map.waitFor();
   await map.locator(`image[href="/api/pictures/${face!.picture}"]`).waitFor();
   expect(await page.getByText('its photo is not here').count()).toBe(0);
+  await walk(app, page, next);
 });

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { Known, worstMargin } from '../margin';
+import { Known, type Margin, worstMargin } from '../margin';
 import { ReadingName } from '../device';
 import {
   type DecideContext,
@@ -9,6 +9,7 @@ import {
   proveMargins,
   readingsAsked,
   said,
+  isHeldAgainstNothing,
   standsAgainst,
 } from '../job';
 import {
@@ -237,7 +238,11 @@ export const prove = personAct(
       const { profile, layout, findBuild } = context;
       const margins = proveMargins(profile, layout, job, job.choice && findBuild(job.choice));
       const { blocking, acceptable } = standsAgainst(margins, job);
-      const unseen = margins.filter(({ verdict }) => verdict === 'unknown');
+      const open = margins.filter(({ verdict }) => verdict === 'unknown');
+      const without = open.filter((margin) => isHeldAgainstNothing(margin, job));
+      const unseen = open.filter((margin) => !without.includes(margin));
+      const named = (of: Margin[], what: string) =>
+        of.length === 0 ? [] : [`${of.map((one) => one.what.toLowerCase()).join(', ')} ${what}`];
       const worst = worstMargin(blocking) ?? (reason ? null : worstMargin(acceptable));
       if (worst)
         return refuse(
@@ -251,9 +256,12 @@ export const prove = personAct(
           'prove',
           margins.length === 0
             ? 'Closed: it starts; nothing else is asked of this device with its old drive in.'
-            : unseen.length === 0
+            : open.length === 0
               ? 'Proved: every reading within its limit.'
-              : `Proved as far as it can be seen: ${unseen.map(({ what }) => what.toLowerCase()).join(', ')} not known.`,
+              : `Proved as far as it can be seen: ${[
+                  ...named(unseen, 'not known'),
+                  ...named(without, 'read, and held against nothing: nobody knows its limit'),
+                ].join('; ')}.`,
         );
       const accepted = acceptable.map(({ what }) => what.toLowerCase()).join(', ');
       return said(

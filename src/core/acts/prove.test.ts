@@ -1,4 +1,4 @@
-import { exact } from '../margin';
+import { exact, missing } from '../margin';
 import { proofsOf } from '../device';
 import { placedBytes } from '../disk';
 import { mainPart } from '../job';
@@ -73,6 +73,47 @@ describe('what a device is asked at Prove', () => {
     const bench = atProve({ ...osprey, proofs: { readings: ['size-shown'], functions: [] } });
     expect(bench.do({ kind: 'prove' })).toBe('ok');
     expect(bench.do(allWork(atProve()))).toBe('no-function');
+  });
+
+  it('a read test where nobody wrote down what the device wants is held against what its chain carries, and where that is not known either against nothing, which is said', () => {
+    const [place, ...others] = osprey.places;
+    const unasked = {
+      ...osprey,
+      proofs: null,
+      places: [
+        {
+          ...place!,
+          limits: { ...place!.limits, readAtLeastBytesPerS: missing('reads', 'See the manual.') },
+        },
+        ...others,
+      ],
+    };
+    // Walked there on the device as it is; what it wants of a drive is forgotten behind that.
+    const forgotten = () => Object.assign(atProve({ ...osprey, proofs: null }), { device: unasked });
+    const known = forgotten();
+    expect(known.do({ kind: 'read', name: 'read-test', value: reading(1e9) })).toBe('ok');
+    expect(known.do({ kind: 'prove' })).toBe('prove-over');
+    expect(known.do({ kind: 'read', name: 'read-test', value: reading(6e9) })).toBe('ok');
+    expect(known.do({ kind: 'prove' })).toBe('ok');
+    expect(known.state.history.at(-1)!.sentence).toBe('Proved: every reading within its limit.');
+
+    const nobody = forgotten();
+    // A drive that nobody can look up any more: what its chain would carry is not known.
+    const { context } = nobody;
+    Object.defineProperty(nobody, 'context', { get: () => ({ ...context, findBuild: () => null }) });
+    expect(nobody.do({ kind: 'read', name: 'read-test', value: reading(1e9) })).toBe('ok');
+    expect(nobody.do({ kind: 'prove' })).toBe('ok');
+    expect(nobody.state.history.at(-1)!.sentence).toMatch(
+      /^Proved as far as it can be seen: .*read.* read, and held against nothing: nobody knows its limit\.$/u,
+    );
+    // The sheet names what the proof did not cover.
+    const sheet = makeSheet(nobody.state, nobody.context).margins.map(({ margin }) => margin);
+    expect(sheet.find(({ id }) => id === 'read-test')?.verdict).toBe('unknown');
+    // What was not read at all still stands against it.
+    const unread = Object.assign(walkToProve(new Bench(takeIn, { ...osprey, proofs: null })), {
+      device: unasked,
+    });
+    expect(unread.do({ kind: 'prove' })).toBe('prove-unknown');
   });
 
   it('a temperature goes with the room’s and the minutes, and nothing else does', () => {

@@ -59,4 +59,4 @@ export { MoreOfTakeIn, TakeIn, TakeInForm, jobReasons } from './take-in-schema';
 export type { DeviceAnswers, PartsAnswers } from './take-in';
 export type { YesNoUnknown } from './take-in-schema';
 export type { LayoutSource } from './expect';
-export { standsAgainst } from './prove';
+export { isHeldAgainstNothing, standsAgainst } from './prove';

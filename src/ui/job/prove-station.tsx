@@ -4,6 +4,7 @@ import { useState } from 'react';
 import {
   functionMarginId,
   functionsAsked,
+  isHeldAgainstNothing,
   leadsBack,
   mainPart,
   placeIdOf,
@@ -37,27 +38,31 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
   const options = { ...showOptions(view), habit: profile.showsCapacity };
   const started = isTrue(view.facts, 'device.started');
   const isBack = leadsBack(job);
-  const worst = worstMargin(view.prove);
+  const without = view.prove.filter((margin) => isHeldAgainstNothing(margin, job));
+  const worst = worstMargin(view.prove.filter((margin) => !without.includes(margin)));
   const proved = job.proved;
   const simulated = job.lastStart?.readings ?? null;
+  // What a person has read or tried already stands.
+  const shown =
+    simulated && !isBack
+      ? proofsOf(profile).readings.flatMap((name) => {
+          const value = shownBySimulated(name, simulated);
+          return value === null || job.readings[name] ? [] : [{ name, value }];
+        })
+      : [];
+  const untried = functionsAsked(profile, job).filter(
+    ({ id }) => !job.functions.some((one) => one.id === id),
+  );
   const takeOver = async () => {
-    if (!simulated) return;
-    const { readings: all } = proofsOf(profile);
-    const functions = functionsAsked(profile, job);
-    const readings = isBack ? [] : all;
     // One after another: each act is made on the job as the one before left it.
-    for (const name of readings) {
-      const value = shownBySimulated(name, simulated);
-      // What a person has read already stands.
-      if (value === null || job.readings[name]) continue;
+    for (const { name, value } of shown) {
       const load = name === 'drive-temperature' ? { load: { roomC: 24, minutes: 240 } } : {};
       const reading = readingOf(value, 0, 'shown by the simulated device', view.frame.now);
       if (!(await act({ kind: 'read', name, value: reading, ...load }))) return;
     }
     const note = 'shown by the simulated device';
-    const left = functions.filter(({ id }) => !job.functions.some((one) => one.id === id));
-    if (left.length > 0)
-      await act({ kind: 'functions', results: left.map(({ id }) => ({ id, result: 'works', note })) });
+    if (untried.length > 0)
+      await act({ kind: 'functions', results: untried.map(({ id }) => ({ id, result: 'works', note })) });
   };
   const { blocking, acceptable } = standsAgainst(view.prove, job);
   const failed = started ? [...blocking, ...acceptable].filter(({ verdict }) => verdict === 'over') : [];
@@ -66,7 +71,8 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
   const accepted = reason.trim().length >= 3 ? { reason: reason.trim() } : {};
   const canProve = started && blocking.length === 0 && (acceptable.length === 0 || 'reason' in accepted);
   const prove = canProve && !proved ? () => void act({ kind: 'prove', ...accepted }) : undefined;
-  const take = simulated && missingReading && started ? () => void takeOver() : null;
+  const canTake = simulated !== null && shown.length + untried.length > 0;
+  const take = canTake && missingReading && started ? () => void takeOver() : null;
   return (
     <StationFrame
       aside={
@@ -128,6 +134,12 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
                 ? `Missing: ${worst.what.toLowerCase()}`
                 : `${worst.verdict === 'over' ? '' : 'Tightest: '}${worst.what.toLowerCase()}`}
           </span>
+          {without.length > 0 && (
+            <span className="block font-sans text-[0.9375rem] font-normal text-tight">
+              Read, and held against nothing, since nobody knows its limit:{' '}
+              {without.map(({ what }) => what.toLowerCase()).join(', ')}. The sheet says so.
+            </span>
+          )}
         </p>
       </section>
       {!proved && started && (
