@@ -34,7 +34,7 @@ it.each(['braskit-heron', 'braskit-plover', 'braskit-wren'])(
     });
     expect(taken).toMatchObject({ ok: true });
     const { id } = taken.value as { id: string };
-    await walk(app, seen.page, id);
+    expect((await walk(app, seen.page, id)).length).toBeGreaterThan(4);
     const { page } = seen;
     await visit(page, `/jobs/${id}/hand-over`);
     await page.getByRole('article', { name: 'Owner’s page' }).getByText('Purser').waitFor();

@@ -217,7 +217,7 @@ it('opened for the first time it is recorded key by key, closed from that, and t
   await page.getByText(/Proved and kept as version/u).waitFor();
 
   // On to its papers, by Space and Enter; the photo and what was recorded stand on them.
-  await walk(app, page, id);
+  expect(await walk(app, page, id)).toEqual(['first-power', 'prove', 'hand-over']);
   await visit(page, `/jobs/${id}/hand-over`);
   await page.getByText('Technician’s sheet').first().click();
   const sheet = page.getByRole('article', { name: 'Technician’s sheet' });
@@ -270,5 +270,13 @@ it('opened for the first time it is recorded key by key, closed from that, and t
   await map.waitFor();
   await map.locator(`image[href="/api/pictures/${face!.picture}"]`).waitFor();
   expect(await page.getByText('its photo is not here').count()).toBe(0);
-  await walk(app, page, next);
+  expect(await walk(app, page, next)).toEqual([
+    'open',
+    'carry-over',
+    'swap',
+    'close',
+    'first-power',
+    'prove',
+    'hand-over',
+  ]);
 });

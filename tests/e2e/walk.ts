@@ -23,8 +23,8 @@ type Now = Omit<Awaited<ReturnType<typeof view>>, 'steps'> & {
 };
 const nowOf = async (app: App, id: string) => (await view(app, id)) as Now;
 
-/** From where a job stands to its hand-over, in the browser, by Space and Enter: whatever the station's main act is. */
-export async function walk(app: App, page: Page, id: string): Promise<void> {
+/** From where a job stands to its hand-over, in the browser, by Space and Enter: whatever the station's main act is. Answers with the stations it came by. */
+export async function walk(app: App, page: Page, id: string): Promise<string[]> {
   const now = () => nowOf(app, id);
   const main = page.locator('button[data-kind=main]:enabled');
   const seenSoFar = new Set<string>();
@@ -32,10 +32,7 @@ export async function walk(app: App, page: Page, id: string): Promise<void> {
   for (let tries = 0; tries < 300; tries += 1) {
     const { current, nextHold, nextStepId, steps, job, version }: Now = known ?? (await now());
     known = null;
-    if (job.handedOver) {
-      expect([...seenSoFar].length).toBeGreaterThan(4);
-      return;
-    }
+    if (job.handedOver) return [...seenSoFar];
     seenSoFar.add(current);
     if (!page.url().endsWith(`/jobs/${id}/${current}`)) await visit(page, `/jobs/${id}/${current}`);
     const step = steps.find(({ id: stepId, station }) => stepId === nextStepId && station === current);
