@@ -10,7 +10,7 @@ import {
   settingOfJob,
 } from '@/core/job';
 import type { Estimate } from '@/core/margin';
-import { forecastSectors } from '@/core/part';
+import { forecastSectors, readRate } from '@/core/part';
 import {
   type DriveContents,
   type Inside,
@@ -120,7 +120,8 @@ async function insideOf(runtime: Runtime, checked: Checked): Promise<Inside> {
         ? freshOf(checked, drive.driveBytes)
         : null,
     wrong: new Set(),
-    chainBytesPerS: chain?.known ? chain.value : 0,
+    // Where nobody knows the link, what the drive’s own paper states: a device reads at some rate, and never at none.
+    chainBytesPerS: chain?.known ? chain.value : context.drive && valueOf(readRate(context.drive)),
     writesBytesPerS: build && answer ? valueOf(writeRate(answer.place, build)) : null,
     copiesBytesPerS: build && answer ? valueOf(copyWithinRate(answer.place, build)) : null,
     underLoadC: answer?.heat?.known ? answer.heat.settled.peakC.value : null,

@@ -218,6 +218,11 @@ it('opened for the first time it is recorded key by key, closed from that, and t
 
   // On to its papers, by Space and Enter; the photo and what was recorded stand on them.
   expect(await walk(app, page, id)).toEqual(['first-power', 'prove', 'hand-over']);
+  // Of a slot whose link nobody knows the device shows a rate all the same, held against nothing: the sheet says so.
+  const proved = (await view(app, id)).history.find(({ kind }) => kind === 'prove')!;
+  expect(proved.sentence).toMatch(/read test read, and held against nothing/u);
+  const readings = (await view(app, id)).history.filter(({ kind }) => kind === 'read');
+  expect(readings.some(({ sentence }) => /^Read test: [1-9]/u.test(sentence))).toBe(true);
   await visit(page, `/jobs/${id}/hand-over`);
   await page.getByText('Technician’s sheet').first().click();
   const sheet = page.getByRole('article', { name: 'Technician’s sheet' });

@@ -229,7 +229,7 @@ describe('a job on the server', () => {
     });
     expect(await act(runtime, id, { kind: 'prove' })).toBe('prove-unknown');
     await act(runtime, id, reading('size-shown', sizeShownBytes));
-    await act(runtime, id, reading('read-test', readTestBytesPerS));
+    await act(runtime, id, reading('read-test', readTestBytesPerS!));
     await act(runtime, id, reading('parts-shown', parts));
     expect(await act(runtime, id, { kind: 'prove' })).toBe('prove-unknown');
     // The simulated device also shows what it comes to under load; what must still work is tried one by one.

@@ -47,13 +47,19 @@ export const read = personAct(
     needs: isStarted,
     stops: [],
     permit: ({ act }) =>
-      (act.name === 'drive-temperature') === (act.load !== undefined)
-        ? ok(null)
-        : refuse(
+      (act.name === 'drive-temperature') !== (act.load !== undefined)
+        ? refuse(
             'load',
             'A temperature under load goes with the room’s and the minutes of work; nothing else does.',
             'Enter the three together.',
-          ),
+          )
+        : isNoReading(act.name, act.value.value)
+          ? refuse(
+              'range',
+              `${readingsAsked[act.name].what}: ${act.value.value} is nothing that a device shows.`,
+              'Type what it shows, with its unit; what it does not show, say so at “Something cannot be seen”.',
+            )
+          : ok(null),
     decide({ state: { job }, act: { name, value, load }, context }) {
       const { what, unit } = readingsAsked[name];
       const shown = showEstimate(value, unit, { habit: context.profile.showsCapacity });
@@ -72,6 +78,14 @@ export const read = personAct(
     },
   },
 );
+
+/** A rate or a size of nothing, or part of a partition: typed amiss, or never read. */
+const isNoReading = (name: ReadingName, value: number): boolean =>
+  name === 'parts-shown'
+    ? !Number.isInteger(value) || value < 0
+    : name === 'drive-temperature'
+      ? value < -40 || value > 150
+      : !(value > 0);
 
 const resultWords = { works: 'works', fails: 'does not work', unseen: 'cannot be seen here' } as const;
 

@@ -116,6 +116,28 @@ describe('what a device is asked at Prove', () => {
     expect(unread.do({ kind: 'prove' })).toBe('prove-unknown');
   });
 
+  it('a rate or a size of nothing, and half a partition, are no readings', () => {
+    const bench = atProve();
+    const read = (name: 'read-test' | 'size-shown' | 'parts-shown', value: number) =>
+      bench.do({ kind: 'read', name, value: reading(value) });
+    const before = bench.state.job.readings;
+    for (const [name, value] of [
+      ['read-test', 0],
+      ['read-test', -5e6],
+      ['size-shown', 0],
+      ['parts-shown', 2.5],
+      ['parts-shown', -1],
+    ] as const)
+      expect([name, value, read(name, value)]).toEqual([name, value, 'range']);
+    expect(bench.do({ ...warm, value: reading(333), load })).toBe('range');
+    expect(bench.state.job.readings).toEqual(before);
+    // That it finds none at all can be, and is not passed.
+    expect(read('parts-shown', 0)).toBe('ok');
+    bench.do({ ...warm, load });
+    bench.do(allWork(bench));
+    expect(bench.do({ kind: 'prove' })).toBe('prove-over');
+  });
+
   it('a temperature goes with the room’s and the minutes, and nothing else does', () => {
     const bench = atProve();
     expect(bench.do(warm)).toBe('load');

@@ -6,7 +6,7 @@ export type { FitAnswer } from './fit';
 export { contactOf } from './contact';
 export type { Contact, ContactAnswer, LoadReading } from './contact';
 export { coolingOf, driveLimitC, heatOf } from './heat';
-export { copyWithinRate, readRate, writeRate } from './speed';
+export { copyWithinRate, chainReadRate, writeRate } from './speed';
 export type { HeatAnswer } from './heat';
 export { aboveBoard, padSqueeze, padThicknessWanted, sinkLift } from './layers';
 export type { Layers, SinkPlace } from './layers';

@@ -52,11 +52,11 @@ export const writeRate = (place: Place, { drive, adapter }: Build): Estimate =>
   writeThrough(drive, driveChain(place, drive, adapter));
 
 /** Reading through the whole chain, bytes/s. */
-export const readRate = (place: Place, build: Build): Estimate => speedOf(place, build, null).rate;
+export const chainReadRate = (place: Place, build: Build): Estimate => speedOf(place, build, null).rate;
 
 /** Copying within the drive, bytes in and out once: every byte is read and written, so the times add. Bytes/s. */
 export function copyWithinRate(place: Place, build: Build): Estimate {
-  const [reads, writes] = [readRate(place, build), writeRate(place, build)];
+  const [reads, writes] = [chainReadRate(place, build), writeRate(place, build)];
   if (!reads.known) return reads;
   if (!writes.known) return writes;
   const both = (read: number, write: number) => 1 / (1 / read + 1 / write);

@@ -1,6 +1,6 @@
 import { type DeviceProfile, type ReadingName, placeOf, proofsOf } from '../device';
 import { type Layout, placedBytes } from '../disk';
-import { type Build, copyWithinRate, driveLimitC, readRate, writeRate } from '../fit';
+import { type Build, copyWithinRate, driveLimitC, chainReadRate, writeRate } from '../fit';
 import {
   type Estimate,
   type Known,
@@ -101,7 +101,7 @@ function readingMargin(
       const remedy = 'Check the unit first (megabit or megabyte), then the seat of the drive, then heat.';
       const stated = place.limits.readAtLeastBytesPerS;
       // Where nobody has said what the device wants, what the chain is expected to carry, as far as that is known.
-      const expected = build && !stated.known ? partOf(readRate(place, build)) : stated;
+      const expected = build && !stated.known ? partOf(chainReadRate(place, build)) : stated;
       return atLeast({ ...words, remedy }, value, expected.known ? expected : stated);
     }
     case 'write-test': {

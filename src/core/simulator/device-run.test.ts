@@ -80,6 +80,11 @@ describe('the simulated device', () => {
       hint: null,
       readings: { sizeShownBytes: 1.99e12, readTestBytesPerS: 6_930_000_000, parts: 3 },
     });
+    // Where nobody knows how fast it is read it shows no rate, and never one of nothing.
+    expect(settle(osprey, inside({ chainBytesPerS: null })).readings).toEqual({
+      sizeShownBytes: 1.99e12,
+      parts: 3,
+    });
     // A partition that was not grown shows its old size, and starts all the same.
     const old = settle(osprey, inside({ drive: { ...good, mainFileSystemBytes: 5e11 } }));
     expect(old.readings?.sizeShownBytes).toBe(5e11);

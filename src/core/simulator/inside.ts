@@ -16,7 +16,7 @@ export type Inside = {
   /** Facts that are not as they should be and that nobody sees, such as `ribbon.latched`. */
   wrong: ReadonlySet<string>;
   /** What the slot’s chain carries with this drive, bytes a second; `luck` 0..1 varies the read test by 3 %. */
-  chainBytesPerS: number;
+  chainBytesPerS: number | null;
   /** Writing, and copying within the drive, bytes a second; what it comes to under load, °C; null where nothing is known to work it out from. */
   writesBytesPerS?: number | null;
   copiesBytesPerS?: number | null;

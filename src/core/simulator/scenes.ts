@@ -227,10 +227,10 @@ export class Device {
   }
 
   private home(): Scene {
-    const test = this.readings()!.readTestBytesPerS / 1e6;
+    const test = this.readings()?.readTestBytesPerS;
     const didTest = this.wroteDrive && this.profile.firstPower.format.length > 0;
     const words = [
-      ...(didTest ? [`Its own read test showed ${test} MB/s.`] : []),
+      ...(didTest && test ? [`Its own read test showed ${test / 1e6} MB/s.`] : []),
       ...leftOpen(this.profile, this.inside.facts),
     ];
     return end('started', 'Home screen', words.join(' ') || null);
@@ -327,8 +327,8 @@ export class Device {
     const varied = (rate: number) => Math.round((rate * (0.96 + 0.03 * luck)) / 1e6) * 1e6;
     return {
       sizeShownBytes: this.drive?.mainFileSystemBytes ?? 0,
-      readTestBytesPerS: varied(chainBytesPerS),
       parts: this.drive?.parts ?? 0,
+      ...(chainBytesPerS ? { readTestBytesPerS: varied(chainBytesPerS) } : {}),
       ...(writesBytesPerS ? { writeTestBytesPerS: varied(writesBytesPerS) } : {}),
       ...(copiesBytesPerS ? { timedCopyBytesPerS: varied(copiesBytesPerS) } : {}),
       ...(underLoadC ? { driveC: Math.round(underLoadC + 2 * luck - 1) } : {}),

@@ -16,8 +16,9 @@ export const SwitchedOn = z.object({
   readings: z
     .object({
       sizeShownBytes: z.int(),
-      readTestBytesPerS: z.int(),
       parts: z.int(),
+      /** Absent where neither the link nor the drive says how fast; what was kept before had nothing at all there. */
+      readTestBytesPerS: z.int().optional(),
       /** Absent in what was kept before these were asked, and where nothing is known to work them out from. */
       writeTestBytesPerS: z.int().positive().optional(),
       timedCopyBytesPerS: z.int().positive().optional(),

@@ -191,7 +191,8 @@ type Simulated = NonNullable<NonNullable<StationProps['view']['job']['lastStart'
 const shownBySimulated = (name: ReadingName, shown: Simulated): number | null =>
   ({
     'size-shown': shown.sizeShownBytes,
-    'read-test': shown.readTestBytesPerS,
+    // A rate of nothing is none: so it was kept where nobody knew the link.
+    'read-test': shown.readTestBytesPerS || null,
     'parts-shown': shown.parts,
     'write-test': shown.writeTestBytesPerS ?? null,
     'timed-copy': shown.timedCopyBytesPerS ?? null,
