@@ -146,7 +146,7 @@ export default tseslint.config(
   },
   {
     // Where React is, and nowhere else: these rules run its compiler over each file.
-    files: ['src/{ui,app,workers}/**/*.tsx', 'src/{ui,app}/**/*.ts'],
+    files: ['src/{ui,app,workers}/**/*.{ts,tsx}'],
     ignores: ['src/app/api/**'],
     plugins: { 'react-hooks': reactHooks },
     rules: reactHooks.configs.recommended.rules,

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef } from 'react';
 import type { PhotoPoint } from '@/core/device';
 
 /** How large a photo is, px, and how wide it is drawn. */
@@ -31,11 +31,11 @@ const arrows: Readonly<Partial<Record<string, readonly [number, number]>>> = Obj
 
 /** A photo with rings on it that are dragged, or moved by arrow keys. */
 export function PhotoHandles({ photo, alt, handles, stepShare, onMove, onSize, onDamaged, children }: Props) {
-  const [address, setAddress] = useState<string | null>(null);
+  const image = useRef<HTMLImageElement>(null);
   const frame = useRef<HTMLDivElement>(null);
   useEffect(() => {
     const made = URL.createObjectURL(photo);
-    setAddress(made);
+    if (image.current) image.current.src = made;
     return () => URL.revokeObjectURL(made);
   }, [photo]);
   const drag = (i: number, event: React.PointerEvent) => {
@@ -50,18 +50,16 @@ export function PhotoHandles({ photo, alt, handles, stepShare, onMove, onSize, o
   return (
     <div className="grid justify-items-center overflow-hidden p-6">
       <div ref={frame} className="relative touch-none select-none">
-        {address && (
-          <img
-            src={address}
-            alt={alt}
-            className="block max-h-[44vh] max-w-full"
-            draggable={false}
-            onLoad={({ currentTarget: { naturalWidth, naturalHeight, clientWidth } }) =>
-              onSize?.({ widthPx: naturalWidth, heightPx: naturalHeight, shownPx: clientWidth })
-            }
-            onError={onDamaged}
-          />
-        )}
+        <img
+          ref={image}
+          alt={alt}
+          className="block max-h-[44vh] max-w-full"
+          draggable={false}
+          onLoad={({ currentTarget: { naturalWidth, naturalHeight, clientWidth } }) =>
+            onSize?.({ widthPx: naturalWidth, heightPx: naturalHeight, shownPx: clientWidth })
+          }
+          onError={onDamaged}
+        />
         <svg viewBox="0 0 1 1" preserveAspectRatio="none" className="absolute inset-0 size-full" aria-hidden>
           {children}
         </svg>
