@@ -20,9 +20,9 @@ const folders = {
     tests: ['src/core/acts'],
     ignoreStatic: true,
     near: {
-      'again-acts.ts': ['again', 'not-passed'],
+      'again-acts.ts': ['again', 'not-passed', 'decide'],
       'arrival-acts.ts': ['arrival'],
-      'decide.ts': ['job', 'again'],
+      'decide.ts': ['decide', 'holds'],
       'device-acts.ts': ['device', 'empty-place'],
       'dock-acts.ts': ['dock'],
       'end-acts.ts': ['prove', 'after-start', 'not-passed'],
