@@ -4,11 +4,11 @@ import wrenData from '../../../demo/devices/braskit-wren.json';
 import { DeviceProfile } from '../device';
 import { about, exact } from '../margin';
 import { fillWish } from '../disk';
-import { nextStep } from '../job';
+import { nextStep, stepsOf } from '../job';
 import { makeSheet } from '../job-view';
 import { factValue } from '../work';
 import { Bench, choose, dock, proof, takeIn } from './bench.test.data';
-import { type JobAct, decide, onlyAdds, permit, readsHistory } from '.';
+import type { JobAct } from '.';
 
 const wren = DeviceProfile.parse(wrenData);
 const skein = DeviceProfile.parse(skeinData);
@@ -106,6 +106,10 @@ describe('charge', () => {
     expect(last(bench).sentence).toContain('the maker’s storage mode');
     expect(bench.do({ kind: 'charge-policy', policy: 'low-charge' })).toBe('ok');
     expect(fact(bench, 'charge.below-limit')).toBe(false);
+    // At its limit it is not below it, whichever is followed.
+    const at = new Bench({ ...takeIn, chargePercent: wren.opening.storageModeBelowPercent! }, wren);
+    expect([at.do(stored), fact(at, 'charge.below-limit')]).toEqual(['ok', false]);
+    expect(new Bench().do({ kind: 'charge-policy', policy: 'low-charge' })).toBe('ok');
     const unknown = new Bench({ ...takeIn, chargePercent: null }, wren);
     unknown.do(stored);
     expect(fact(unknown, 'charge.below-limit')).toBeNull();
@@ -115,9 +119,13 @@ describe('charge', () => {
 describe('what is measured', () => {
   it('is told with its name and its spread, and taken back as that', () => {
     const bench = new Bench();
-    bench.do({ kind: 'measure', measures: { gapMm: about(2.5, 0.1, 0.1, measured) } } as JobAct);
+    const before = bench.state.job;
+    const measures = { gapMm: about(2.5, 0.1, 0.1, measured) };
+    bench.do({ kind: 'measure', measures } as JobAct);
     expect(last(bench).sentence).toMatch(/^Measured: .*2\.5/u);
+    expect(bench.state.job).toEqual({ ...before, measures });
     bench.do({ kind: 'measure', measures: {} });
+    expect(bench.state.job).toEqual({ ...before, measures: {} });
     expect(last(bench).sentence).toBe('Measures taken back: those of the profile count.');
   });
 });
@@ -132,6 +140,28 @@ describe('the board', () => {
     expect(bench.do({ kind: 'revision', revisionId: null })).toBe('ok');
     expect(last(bench).sentence).toBe('The board revision is not known.');
   });
+
+  it('may be told while its steps are the same so far; where they are others, not any more', () => {
+    const bench = new Bench({ ...takeIn, chargePercent: 10 }, wren);
+    const told = (revisionId: string | null) => bench.do({ kind: 'revision', revisionId });
+    const stepsOn = (revisionId: string) =>
+      stepsOf({ ...bench.state.job, revisionId }, bench.context).map(({ id }) => id);
+    const [one, other] = wren.revisions.map(({ id }) => stepsOn(id));
+    const fork = one!.findIndex((id, i) => id !== other![i]);
+    expect(fork).toBeGreaterThan(0);
+    expect(told(wren.revisions[0]!.id)).toBe('ok');
+    const job = bench.state;
+    // As far as both boards go the same way, the board may still be another one; a step beyond, it may not.
+    for (const [done, said] of [
+      [one!.slice(0, fork), 'ok'],
+      [one!.slice(0, fork + 1), 'opened'],
+      [[one![0]!, one![fork]!], 'opened'],
+    ] as const) {
+      bench.state = { ...job, doneSteps: [...done] };
+      expect([done.length, told(wren.revisions[1]!.id)]).toEqual([done.length, said]);
+      bench.state = job;
+    }
+  });
 });
 
 it('the system version and the library are kept, and a library is taken off again', () => {
@@ -141,8 +171,14 @@ it('the system version and the library are kept, and a library is taken off agai
     '4.10',
     'System version shown: 4.10.',
   ]);
+  const before = bench.state.job;
+  const library = { kind: 'count', count: 12, typicalBytes: 50e9, holdsKept: false } as const;
+  expect(bench.do({ kind: 'library', library })).toBe('ok');
+  expect(last(bench).sentence).toBe('Library: 600 GB.');
+  expect(bench.state.job).toEqual({ ...before, library });
   bench.do({ kind: 'library', library: null });
   expect(last(bench).sentence).toBe('The library is taken off the list.');
+  expect(bench.state.job).toEqual({ ...before, library: null });
 });
 
 describe('a wish', () => {
@@ -289,27 +325,6 @@ describe('the end', () => {
       kind: 'prove-accepted',
       sentence: expect.stringContaining('accepted: fetched again by the owner'),
     });
-  });
-});
-
-describe('the table of acts', () => {
-  it('refuses what stands in no line of it, whatever its name', () => {
-    const bench = new Bench();
-    for (const kind of ['constructor', 'no-such', '__proto__']) {
-      const act = { kind } as unknown as JobAct;
-      expect(permit(bench.state, act, bench.context)).toMatchObject({ ok: false, fault: { code: 'no-act' } });
-      expect(decide(bench.state, act, bench.context)).toMatchObject({ ok: false, fault: { code: 'no-act' } });
-      expect([onlyAdds(act.kind), readsHistory(act.kind)]).toEqual([false, false]);
-    }
-  });
-
-  it('knows what only adds, and what reads the whole history', () => {
-    expect([onlyAdds('note'), onlyAdds('look'), onlyAdds('charge')]).toEqual([true, true, false]);
-    expect([readsHistory('hand-over'), readsHistory('note'), readsHistory('copy')]).toEqual([
-      true,
-      false,
-      false,
-    ]);
   });
 });
 
