@@ -25,7 +25,7 @@ const folders = {
       'decide.ts': ['decide', 'holds'],
       'device-acts.ts': ['device', 'empty-place'],
       'dock-acts.ts': ['dock'],
-      'end-acts.ts': ['prove', 'after-start', 'not-passed'],
+      'end-acts.ts': ['prove', 'after-start', 'not-passed', 'old-drive', 'again', 'device'],
       'hand-acts.ts': ['hands', 'before-opening', 'measured-inside'],
       'look-round-act.ts': ['look-round'],
       'money-acts.ts': ['job'],
