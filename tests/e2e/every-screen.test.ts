@@ -53,7 +53,9 @@ it.each([
   [
     'another job’s, and what stands beside them',
     [
-      ...['fit', 'data', 'prove', 'hand-over', 'things', 'cost', 'label', 'lines'].map((at) => `/jobs/${heron}/${at}`),
+      ...['fit', 'data', 'prove', 'hand-over', 'things', 'cost', 'label', 'lines'].map(
+        (at) => `/jobs/${heron}/${at}`,
+      ),
       '/jobs/Q-0414/open',
       '/jobs/Q-0415/fit',
       '/jobs/Q-0415/data',
