@@ -146,19 +146,20 @@ describe('the board', () => {
     const told = (revisionId: string | null) => bench.do({ kind: 'revision', revisionId });
     const stepsOn = (revisionId: string) =>
       stepsOf({ ...bench.state.job, revisionId }, bench.context).map(({ id }) => id);
-    const [one, other] = wren.revisions.map(({ id }) => stepsOn(id));
-    const fork = one!.findIndex((id, i) => id !== other![i]);
+    const [early = '', late = ''] = wren.revisions.map(({ id }) => id);
+    const [one, other] = [stepsOn(early), stepsOn(late)];
+    const fork = one.findIndex((id, i) => id !== other[i]);
     expect(fork).toBeGreaterThan(0);
-    expect(told(wren.revisions[0]!.id)).toBe('ok');
+    expect(told(early)).toBe('ok');
     const job = bench.state;
     // As far as both boards go the same way, the board may still be another one; a step beyond, it may not.
     for (const [done, said] of [
-      [one!.slice(0, fork), 'ok'],
-      [one!.slice(0, fork + 1), 'opened'],
-      [[one![0]!, one![fork]!], 'opened'],
+      [one.slice(0, fork), 'ok'],
+      [one.slice(0, fork + 1), 'opened'],
+      [one.filter((_, i) => i === 0 || i === fork), 'opened'],
     ] as const) {
       bench.state = { ...job, doneSteps: [...done] };
-      expect([done.length, told(wren.revisions[1]!.id)]).toEqual([done.length, said]);
+      expect([done.length, told(late)]).toEqual([done.length, said]);
       bench.state = job;
     }
   });

@@ -31,9 +31,10 @@ const turn = (a: PhotoPoint, b: PhotoPoint, c: PhotoPoint) =>
  * enough of the photo. Fault: `corners`.
  */
 export function checkCorners(corners: FaceCorners): Result<FaceCorners> {
-  const turns = corners.map((corner, i) => turn(corner, corners[(i + 1) % 4]!, corners[(i + 2) % 4]!));
-  const area = (turns[0]! + turns[2]!) / 2;
-  return turns.every((one) => one > 1e-6) && area >= leastShare
+  const [a, b, c, d] = corners;
+  const [first, second, third, fourth] = [turn(a, b, c), turn(b, c, d), turn(c, d, a), turn(d, a, b)];
+  const area = (first + third) / 2;
+  return [first, second, third, fourth].every((one) => one > 1e-6) && area >= leastShare
     ? ok(corners)
     : refuse(
         'corners',
@@ -72,11 +73,13 @@ export function straightSize(
   corners: FaceCorners,
   photo: { widthPx: number; heightPx: number },
 ): { widthPx: number; heightPx: number } {
-  const edge = (i: number) => {
-    const [a, b] = [corners[i]!, corners[(i + 1) % 4]!];
-    return Math.hypot((b.x - a.x) * photo.widthPx, (b.y - a.y) * photo.heightPx);
-  };
-  const longer = acrossMm >= downMm ? Math.max(edge(0), edge(2)) : Math.max(edge(1), edge(3));
+  const [upperLeft, upperRight, lowerRight, lowerLeft] = corners;
+  const edge = (from: PhotoPoint, to: PhotoPoint) =>
+    Math.hypot((to.x - from.x) * photo.widthPx, (to.y - from.y) * photo.heightPx);
+  const longer =
+    acrossMm >= downMm
+      ? Math.max(edge(upperLeft, upperRight), edge(lowerLeft, lowerRight))
+      : Math.max(edge(upperRight, lowerRight), edge(upperLeft, lowerLeft));
   const scale = Math.max(1, Math.min(longestPx, Math.round(longer))) / Math.max(acrossMm, downMm);
   const px = (mm: number) => Math.max(1, Math.round(mm * scale));
   return { widthPx: px(acrossMm), heightPx: px(downMm) };

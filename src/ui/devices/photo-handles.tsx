@@ -39,12 +39,12 @@ export function PhotoHandles({ photo, alt, handles, stepShare, onMove, onSize, o
     return () => URL.revokeObjectURL(made);
   }, [photo]);
   const drag = (i: number, event: React.PointerEvent) => {
-    const box = frame.current?.getBoundingClientRect();
-    if (!box || !event.currentTarget.hasPointerCapture(event.pointerId)) return;
+    const drawn = frame.current?.getBoundingClientRect();
+    if (!drawn || !event.currentTarget.hasPointerCapture(event.pointerId)) return;
     const { clientX, clientY } = event;
     onMove(i, () => ({
-      x: within((clientX - box.left) / box.width),
-      y: within((clientY - box.top) / box.height),
+      x: within((clientX - drawn.left) / drawn.width),
+      y: within((clientY - drawn.top) / drawn.height),
     }));
   };
   return (
