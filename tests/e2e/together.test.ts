@@ -169,7 +169,7 @@ it('a backup is taken away and brought back from the screen, by typing the works
   await page.getByRole('link', { name: 'Download a backup now' }).click();
   const file = await (await taken).path();
   await act(app, id, { kind: 'note', text: 'after it' });
-  const input = page.getByLabel('File of a backup');
+  const input = page.getByLabel('Choose the file of a backup');
   const name = page.getByLabel(/^Type “/u);
   const bring = page.getByRole('button', { name: 'Bring it back' });
   await input.setInputFiles({

@@ -13,8 +13,10 @@ import type { Fault } from '@/core/result';
 import { profileAge } from '@/ui/devices/limits';
 import { SlotDrawing } from '@/ui/devices/slot-drawing';
 import { Button } from '@/ui/button';
+import { FileInput } from '@/ui/file-input';
 import { MainAction } from '@/ui/main-action';
 import { FaultNotice } from '@/ui/notice';
+import { textOfFile } from '@/ui/text-of-file';
 
 // Two versions are merged now and then: what it reads by is loaded when it is asked for.
 const MergePanel = dynamic(() => import('@/ui/devices/merge-panel').then((m) => m.MergePanel));
@@ -45,17 +47,12 @@ export function DevicesScreen({ frame, profiles, unread }: Props) {
   /** A profile whose id is known already: it would be renewed. */
   const [merging, setMerging] = useState<Merging | null>(null);
   const [asking, setAsking] = useState<{ name: string; data: unknown } | null>(null);
-  const bringIn = async (file: File | undefined) => {
-    if (!file) return;
-    if (file.size > mostProfileFileBytes)
-      return setFault({
-        code: 'too-long',
-        sentence: `${file.name} is larger than any device profile.`,
-        remedy: 'Choose a profile exported from here, or made by its schema.',
-      });
+  const bringIn = async (file: File) => {
+    const read = await textOfFile(file, 'A device profile', mostProfileFileBytes);
+    if (!read.ok) return setFault(read.fault);
     let data: unknown;
     try {
-      data = JSON.parse(await file.text());
+      data = JSON.parse(read.value);
     } catch {
       return setFault({
         code: 'no-json',
@@ -156,15 +153,11 @@ export function DevicesScreen({ frame, profiles, unread }: Props) {
         className="flex min-h-16 flex-wrap items-center gap-3 border-t bg-surface px-5 py-2"
       >
         <MainAction words="Teach a device" go={() => router.push('/devices/new')} busy={false} />
-        <label className="inline-flex min-h-11 cursor-pointer items-center rounded-xl border border-line-strong bg-surface px-4 font-semibold has-[:focus-visible]:outline-3 has-[:focus-visible]:outline-info hover:bg-sunken">
-          Bring in a device profile
-          <input
-            type="file"
-            className="sr-only"
-            accept=".json,application/json"
-            onChange={(event) => void bringIn(event.target.files?.[0])}
-          />
-        </label>
+        <FileInput
+          words="Bring in a device profile"
+          accept=".json,application/json"
+          onFile={(file) => void bringIn(file)}
+        />
         <a
           className="inline-flex min-h-6 items-center font-semibold underline underline-offset-4"
           href="/api/schemas/device"

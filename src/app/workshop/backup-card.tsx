@@ -1,8 +1,9 @@
 'use client';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import type { Result, Fault } from '@/core/result';
 import { sendArchive } from '@/app/call';
 import { Button } from '@/ui/button';
+import { FileInput } from '@/ui/file-input';
 import { showPlainDay } from '@/ui/clock';
 import { Field } from '@/ui/field';
 import { FaultNotice } from '@/ui/notice';
@@ -21,7 +22,6 @@ export function BackupCard({ workshop, days, settings }: Props) {
   const [typed, setTyped] = useState('');
   const [state, setState] = useState<'idle' | 'sending' | 'done'>('idle');
   const [fault, setFault] = useState<Fault | null>(null);
-  const input = useRef<HTMLInputElement>(null);
   const isArmed = file !== null && typed.trim().toLowerCase() === workshop.trim().toLowerCase();
   const restore = async () => {
     if (!file) return;
@@ -60,18 +60,14 @@ export function BackupCard({ workshop, days, settings }: Props) {
           Everything in this workshop is replaced; what was there is kept once in the data folder.
         </p>
         <div className="mt-2 flex flex-wrap items-end gap-3">
-          <input
-            ref={input}
-            type="file"
+          <FileInput
+            words="Choose the file of a backup"
             accept=".zip,application/zip"
-            className="sr-only"
-            tabIndex={-1}
-            aria-label="File of a backup"
-            onChange={(event) => setFile(event.target.files?.[0] ?? null)}
+            onFile={setFile}
           />
-          <Button onClick={() => input.current?.click()}>{file ? file.name : 'Choose the file'}</Button>
           {file && (
             <>
+              <span className="self-center font-semibold">{file.name}</span>
               <Field
                 label={`Type “${workshop}” to replace it`}
                 value={typed}

@@ -1,11 +1,15 @@
 'use client';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { leadsBack } from '@/core/job';
 import { capacityLines } from '@/core/genuine';
 import { isTrue } from '@/core/work';
+import type { Fault } from '@/core/result';
 import { Button } from '../button';
+import { FileInput } from '../file-input';
 import { LineBlocks } from '../line-blocks';
+import { FaultNotice } from '../notice';
 import { Card } from '../station-frame';
+import { textOfFile } from '../text-of-file';
 import type { StationProps } from './station-props';
 
 /** Most that is read of a file that the lines wrote. */
@@ -15,8 +19,13 @@ const mostBytes = 6_000_000;
 export function CapacityCard({ view, act, busy }: Pick<StationProps, 'view' | 'act' | 'busy'>) {
   const { job, facts, drive } = view;
   const [isEmpty, setEmpty] = useState(false);
-  const input = useRef<HTMLInputElement>(null);
+  const [fault, setFault] = useState<Fault | null>(null);
   const { capacity } = job;
+  const bring = async (file: File) => {
+    const read = await textOfFile(file, 'What the lines wrote', mostBytes);
+    setFault(read.ok ? null : read.fault);
+    if (read.ok) await act({ kind: 'capacity-lines', text: read.value });
+  };
   const blank = !isTrue(facts, 'copy.begun') && job.copy === null && job.installed === null;
   if (leadsBack(job) || !drive || (!blank && !capacity)) return null;
   const onDock = job.dock !== null && job.dock.new.file === null;
@@ -57,25 +66,18 @@ export function CapacityCard({ view, act, busy }: Pick<StationProps, 'view' | 'a
             A real drive: by lines of the system
           </summary>
           <LineBlocks blocks={capacityLines(job.id)} />
-          <Button className="mt-2" disabled={busy} onClick={() => input.current?.click()}>
-            Bring the file that they wrote
-          </Button>
-          <input
-            ref={input}
-            type="file"
-            className="sr-only"
-            tabIndex={-1}
-            aria-label="What the lines found of the new drive’s size"
-            onChange={({ target }) => {
-              const [file] = target.files ?? [];
-              target.value = '';
-              if (file)
-                void file
-                  .slice(0, mostBytes)
-                  .text()
-                  .then((text) => act({ kind: 'capacity-lines', text }));
-            }}
-          />
+          <div className="mt-2">
+            <FileInput
+              words="Bring the file that they wrote"
+              disabled={busy}
+              onFile={(file) => void bring(file)}
+            />
+          </div>
+          {fault && (
+            <div className="mt-2">
+              <FaultNotice fault={fault} />
+            </div>
+          )}
         </details>
       )}
     </Card>

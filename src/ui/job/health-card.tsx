@@ -1,6 +1,6 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { adviceOf, adviceWords, arrivalMargins, healthWords, oldDriveWords } from '@/core/health';
-import { Button } from '../button';
+import { FileInput } from '../file-input';
 import { MarginList } from '../margin-list';
 import { Card } from '../station-frame';
 import { type StationProps, showOptions } from './station-props';
@@ -19,15 +19,17 @@ async function logOf(file: File): Promise<{ text: string } | { base64: string }>
 
 /** What the drives say of themselves, from files that the system's own tools wrote: the old one before, the new one on arrival and after. */
 export function HealthCard({ view, act, busy }: Props) {
-  const input = useRef<HTMLInputElement>(null);
-  const [which, setWhich] = useState<'old' | 'new'>('new');
   const { health, handedOver } = view.job;
   const [isExchanged, setExchanged] = useState(false);
   const knowsSerial = health.some(({ said }) => said.serial !== null);
-  const ask = (one: 'old' | 'new') => {
-    setWhich(one);
-    input.current?.click();
-  };
+  const bring = async (which: 'old' | 'new', file: File) =>
+    act({
+      kind: 'health',
+      which,
+      name: file.name.slice(-120) || 'log',
+      log: await logOf(file),
+      ...(isExchanged ? { isExchanged } : {}),
+    });
   const newest = health.findLast((one) => one.which === 'new');
   const margins = newest && view.drive ? arrivalMargins(newest.said, view.drive) : [];
   return (
@@ -72,37 +74,20 @@ export function HealthCard({ view, act, busy }: Props) {
       )}
       {handedOver === null && (
         <div className="mt-2 flex flex-wrap gap-2">
-          <Button disabled={busy} onClick={() => ask('new')}>
-            Bring the new drive’s log
-          </Button>
+          <FileInput
+            words="Bring the new drive’s log"
+            disabled={busy}
+            onFile={(file) => void bring('new', file)}
+          />
           {view.job.takeIn.oldDrive && (
-            <Button disabled={busy} onClick={() => ask('old')}>
-              Bring the old drive’s log
-            </Button>
+            <FileInput
+              words="Bring the old drive’s log"
+              disabled={busy}
+              onFile={(file) => void bring('old', file)}
+            />
           )}
         </div>
       )}
-      <input
-        ref={input}
-        type="file"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="Health log of a drive"
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          event.target.value = '';
-          if (file)
-            void logOf(file).then((log) =>
-              act({
-                kind: 'health',
-                which,
-                name: file.name.slice(-120) || 'log',
-                log,
-                ...(isExchanged ? { isExchanged } : {}),
-              }),
-            );
-        }}
-      />
     </Card>
   );
 }

@@ -2,10 +2,13 @@
 import { useId, useState } from 'react';
 import { gradeWords } from '@/core/copy';
 import { showBytes } from '@/core/units';
+import type { Fault } from '@/core/result';
 import { Button } from '../button';
+import { FileInput } from '../file-input';
 import Link from '../link';
 import { FaultNotice } from '../notice';
 import { Card } from '../station-frame';
+import { textOfFile } from '../text-of-file';
 import { LookInImage } from './look-in-image';
 import { type StationProps, showOptions } from './station-props';
 
@@ -25,8 +28,11 @@ export function OntoDriveCard({
   const state = sums?.state ?? null;
   const read = job.driveRead;
   const isProved = job.copy?.grade === 'written-elsewhere';
-  const take = async (file: File | undefined) => {
-    if (file && file.size <= mostPrintedBytes) setPrinted(await file.text());
+  const [fault, setFault] = useState<Fault | null>(null);
+  const take = async (file: File) => {
+    const text = await textOfFile(file, 'What the lines print', mostPrintedBytes);
+    setFault(text.ok ? null : text.fault);
+    if (text.ok) setPrinted(text.value);
   };
   return (
     <Card
@@ -90,7 +96,8 @@ export function OntoDriveCard({
           onDragOver={(event) => event.preventDefault()}
           onDrop={(event) => {
             event.preventDefault();
-            void take(event.dataTransfer.files[0]);
+            const [file] = event.dataTransfer.files;
+            if (file) void take(file);
           }}
         >
           <label htmlFor={field} className="font-semibold">
@@ -108,15 +115,18 @@ export function OntoDriveCard({
             <Button type="submit" disabled={busy || printed.trim() === ''}>
               Hold it against the list
             </Button>
-            <label className="text-[0.875rem] text-soft">
-              or its file:{' '}
-              <input
-                type="file"
-                accept=".txt,text/plain"
-                onChange={(event) => void take(event.target.files?.[0])}
-              />
-            </label>
+            <FileInput
+              words="Or its file"
+              accept=".txt,text/plain"
+              disabled={busy}
+              onFile={(file) => void take(file)}
+            />
           </div>
+          {fault && (
+            <div className="mt-2">
+              <FaultNotice fault={fault} />
+            </div>
+          )}
         </form>
       )}
       {!isProved && <LookInImage jobId={job.id} act={act} busy={busy} />}

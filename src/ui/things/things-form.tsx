@@ -1,9 +1,13 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { type PlacementQuestion, readThings } from '@/core/placement';
 import type { Fault } from '@/core/result';
 import { Button } from '../button';
+import { FileInput } from '../file-input';
 import { FaultNotice } from '../notice';
 import { Card } from '../station-frame';
+import { textOfFile } from '../text-of-file';
+
+const mostBytes = 4e6;
 
 type Props = { question: PlacementQuestion; onChange: (question: PlacementQuestion) => void };
 
@@ -11,13 +15,17 @@ type Props = { question: PlacementQuestion; onChange: (question: PlacementQuesti
 export function ThingsForm({ question, onChange }: Props) {
   const [text, setText] = useState('');
   const [fault, setFault] = useState<Fault | null>(null);
-  const input = useRef<HTMLInputElement>(null);
   const take = async (typed: string) => {
     // Only a list that is taken needs the reader of tables.
     const { readTable } = await import('./read-table');
     const read = readThings(typed, readTable);
     setFault(read.ok ? null : read.fault);
     if (read.ok) onChange({ ...question, items: read.value });
+  };
+  const takeFile = async (file: File) => {
+    const list = await textOfFile(file, 'A list of things', mostBytes);
+    if (list.ok) await take(list.value);
+    else setFault(list.fault);
   };
   return (
     <Card title="What the owner has" hint="a line each, a count by kind, or a CSV with name and size">
@@ -42,21 +50,12 @@ export function ThingsForm({ question, onChange }: Props) {
           <Button type="submit" disabled={text.trim() === ''}>
             {question.items.length > 0 ? 'Take this list instead' : 'Take this list'}
           </Button>
-          <Button onClick={() => input.current?.click()}>From a CSV file</Button>
+          <FileInput
+            words="From a CSV file"
+            accept=".csv,text/csv,text/plain"
+            onFile={(file) => void takeFile(file)}
+          />
         </div>
-        <input
-          ref={input}
-          type="file"
-          accept=".csv,text/csv,text/plain"
-          className="sr-only"
-          tabIndex={-1}
-          aria-label="List of things"
-          onChange={({ target }) => {
-            const [file] = target.files ?? [];
-            target.value = '';
-            if (file) void file.slice(0, 4e6).text().then(take);
-          }}
-        />
       </form>
       {fault && (
         <div className="mt-3">

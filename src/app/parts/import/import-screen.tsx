@@ -9,10 +9,12 @@ import type { Fault } from '@/core/result';
 import type { ImportPreview } from '@/server';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
+import { FileInput } from '@/ui/file-input';
 import { FaultNotice } from '@/ui/notice';
 import { partName } from '@/ui/parts/figures';
 import { kindWords } from '@/ui/parts/kind-words';
 import { Card } from '@/ui/station-frame';
+import { textOfFile } from '@/ui/text-of-file';
 import { useKeys } from '@/ui/use-keys';
 
 /** Quotes grow when a text is sent as JSON: this much surely stays below what the route takes. */
@@ -51,15 +53,10 @@ export function ImportScreen({ frame, kind: first }: { frame: FrameView; kind: P
   }, [text, kind]);
   const take = async (file: File | undefined) => {
     if (!file) return;
-    if (file.size > mostBytes) {
-      setShown({ status: 'none' });
-      return setFault({
-        code: 'too-long',
-        sentence: `${file.name} has ${Math.round(file.size / 1e6)} MB.`,
-        remedy: 'A catalogue file has at most 8 MB: split it, or check that it is the right one.',
-      });
-    }
-    setText(await file.text());
+    const read = await textOfFile(file, 'A catalogue file', mostBytes);
+    if (read.ok) return setText(read.value);
+    setShown({ status: 'none' });
+    setFault(read.fault);
   };
   const back = () => router.push(`/parts?kind=${listed}`);
   useKeys({ Escape: back });
@@ -90,15 +87,11 @@ export function ImportScreen({ frame, kind: first }: { frame: FrameView; kind: P
               { value: 'prices' as const, label: 'A price list' },
             ]}
           />
-          <label className="inline-flex min-h-11 cursor-pointer items-center rounded-xl border border-line-strong bg-surface px-4 font-semibold has-[:focus-visible]:outline-3 has-[:focus-visible]:outline-info hover:bg-sunken">
-            Choose a file, or drop it here
-            <input
-              type="file"
-              className="sr-only"
-              accept=".csv,.json,text/csv,application/json"
-              onChange={(event) => void take(event.target.files?.[0])}
-            />
-          </label>
+          <FileInput
+            words="Choose a file, or drop it here"
+            accept=".csv,.json,text/csv,application/json"
+            onFile={(file) => void take(file)}
+          />
         </div>
         <div>
           <label htmlFor="import-text" className="font-semibold">

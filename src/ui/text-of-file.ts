@@ -1,0 +1,15 @@
+import { type Result, ok, refuse } from '@/core/result';
+
+/**
+ * What a chosen file says, whole or not at all: the part of a file that was cut off would be judged as if it were all of it. Fault:
+ * `too-long`.
+ */
+export async function textOfFile(file: File, what: string, mostBytes: number): Promise<Result<string>> {
+  if (file.size <= mostBytes) return ok(await file.text());
+  const sized = file.size >= 1e6 ? `${Math.round(file.size / 1e6)} MB` : `${Math.round(file.size / 1e3)} kB`;
+  return refuse(
+    'too-long',
+    `${file.name} has ${sized}.`,
+    `${what} has at most ${Math.round(mostBytes / 1e6)} MB: check that it is the right one.`,
+  );
+}
