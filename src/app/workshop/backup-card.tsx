@@ -60,11 +60,7 @@ export function BackupCard({ workshop, days, settings }: Props) {
           Everything in this workshop is replaced; what was there is kept once in the data folder.
         </p>
         <div className="mt-2 flex flex-wrap items-end gap-3">
-          <FileInput
-            words="Choose the file of a backup"
-            accept=".zip,application/zip"
-            onFile={setFile}
-          />
+          <FileInput words="Choose the file of a backup" accept=".zip,application/zip" onFile={setFile} />
           {file && (
             <>
               <span className="self-center font-semibold">{file.name}</span>
