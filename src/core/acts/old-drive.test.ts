@@ -2,7 +2,8 @@ import { placedBytes } from '../disk';
 import { mainPart } from '../job';
 import { exact } from '../margin';
 import { isDue, methodsFor, missChance, sampledPlaces } from '../old-drive';
-import { Bench, dock, walkToProve } from './bench.test.data';
+import { Bench, dock, takeIn, walkToProve } from './bench.test.data';
+import { decide } from '.';
 
 const reading = (value: number) => exact(value, { kind: 'reading', note: 'test' });
 
@@ -19,6 +20,65 @@ function handedOver(until: string | undefined = '2026-12-24') {
   expect(bench.do({ kind: 'hand-over', oldDrive: 'kept', ...(until ? { until } : {}) })).toBe('ok');
   return bench;
 }
+
+describe('handing over', () => {
+  /** At its last station, proved; with the old drive that came out of it, or none. */
+  const proved = (given = takeIn) => {
+    const bench = walkToProve(new Bench(given));
+    bench.state = { ...bench.state, job: { ...bench.state.job, proved: true } };
+    return bench;
+  };
+  const over = (bench: Bench, oldDrive: 'kept' | 'returned' | 'none', until?: string) =>
+    bench.do({ kind: 'hand-over', oldDrive, ...(until ? { until } : {}) });
+
+  it('waits for the proof, and says what becomes of the old drive where there was one', () => {
+    expect(over(walkToProve(new Bench()), 'kept')).toBe('not-proved');
+    const bench = proved();
+    expect(over(bench, 'none')).toBe('old-drive');
+    expect(over(bench, 'returned')).toBe('ok');
+    expect(bench.state.history.at(-1)!.sentence).toBe('Handed over; old drive returned.');
+    expect(bench.state.job.handedOver).toMatchObject({ at: bench.at, by: 'IM', oldDrive: 'returned' });
+    // Nothing is left to do with a drive that went with the device.
+    expect(bench.state.job.oldDriveAfter).toBeNull();
+    expect(bench.do({ kind: 'take-back' })).toBe('ok');
+    expect(bench.state.job.handedOver).toBeNull();
+  });
+
+  it('a place that was empty has no old drive', () => {
+    const empty = proved();
+    empty.state.job.takeIn = { ...empty.state.job.takeIn, oldDrive: null };
+    expect(over(empty, 'kept')).toBe('old-drive');
+    expect(over(empty, 'none')).toBe('ok');
+    expect(empty.state.history.at(-1)!.sentence).toBe('Handed over; no old drive.');
+    expect(empty.state.job.oldDriveAfter).toBeNull();
+  });
+
+  it('a drive is kept until a day to come, today as a whole included, or without one', () => {
+    const until = (day: string) => over(proved(), 'kept', day);
+    const today = proved().at.slice(0, 10);
+    expect([until('2026-11-23'), until(today), until('2027-01-31')]).toEqual(['until', 'ok', 'ok']);
+    const open = proved();
+    expect(over(open, 'kept')).toBe('ok');
+    expect(open.state.history.at(-1)!.sentence).toBe('Handed over; old drive kept.');
+    expect(open.state.job.oldDriveAfter).toEqual({ until: null, armed: null, end: null });
+    const dated = proved();
+    over(dated, 'kept', '2027-01-31');
+    expect(dated.state.history.at(-1)!.sentence).toBe('Handed over; old drive kept, until 2027-01-31.');
+    expect(dated.state.job.oldDriveAfter).toEqual({ until: '2027-01-31', armed: null, end: null });
+  });
+
+  it('is written down with the whole history, and is not decided without', () => {
+    const bench = proved();
+    const act = { kind: 'hand-over', oldDrive: 'kept' } as const;
+    expect(() => decide(bench.state, act, { ...bench.context, history: null })).toThrow(
+      /without the history/u,
+    );
+    bench.do({ kind: 'note', text: 'its seal was broken' });
+    over(bench, 'kept');
+    expect(bench.state.job.handedOver!.sheet.notes.map(({ text }) => text)).toEqual(['its seal was broken']);
+  });
+});
+
 const word = 'the purser, by telephone, on 30 November';
 const arm = (bench: Bench, label: string, said?: string) =>
   bench.do({ kind: 'arm-wipe', label, ...(said ? { word: said } : {}) });

@@ -5,6 +5,7 @@ import { mainPart } from '../job';
 import { proveMargins } from '../job';
 import { makeSheet } from '../job-view';
 import { Bench, osprey, takeIn, walkToProve } from './bench.test.data';
+import { decide } from '.';
 
 const reading = (value: number) => exact(value, { kind: 'reading', note: 'test' });
 
@@ -160,5 +161,88 @@ describe('what a device is asked at Prove', () => {
     bench.do({ kind: 'functions', results: [unseen] });
     expect(bench.do({ kind: 'prove' })).toBe('ok');
     expect(bench.state.history.at(-1)!.sentence).toMatch(/as far as it can be seen: sound not known/u);
+  });
+
+  it('a temperature that no drive has is no reading, to the degree', () => {
+    const bench = atProve();
+    const at = (value: number) => bench.do({ ...warm, value: reading(value), load });
+    expect([-41, -40, 150, 151].map(at)).toEqual(['range', 'ok', 'ok', 'range']);
+    expect(bench.state.job.load).toEqual(load);
+    expect(bench.state.history.at(-1)!.sentence).toMatch(/: 150 °C, test\. In a room of 24 °C/u);
+  });
+
+  it('what was tried is told by its words, with the result and the note; three letters are a word', () => {
+    const bench = atProve();
+    const told = (...results: { id: string; result: 'works' | 'fails' | 'unseen'; note: string }[]) => [
+      bench.do({ kind: 'functions', results }),
+      bench.state.history.at(-1)!.sentence,
+    ];
+    const [sound, fan] = ['sound', 'fan'].map(
+      (id) => proofsOf(bench.device).functions.find((one) => one.id === id)!.what,
+    );
+    expect(
+      told({ id: 'sound', result: 'fails', note: 'hum' }, { id: 'fan', result: 'works', note: '' }),
+    ).toEqual(['ok', `Tried on the device: ${sound} does not work (hum); ${fan} works.`]);
+    expect(told({ id: 'sound', result: 'unseen', note: 'mu' })[0]).toBe('why');
+    // Another answer takes the place of the one before, and of that alone.
+    told({ id: 'sound', result: 'works', note: '' });
+    expect(bench.state.job.functions).toEqual([
+      { id: 'fan', result: 'works', note: '' },
+      { id: 'sound', result: 'works', note: '' },
+    ]);
+  });
+
+  it('what stands against closing is told by what it is, and by how to get it', () => {
+    const bench = atProve({ ...osprey, proofs: null });
+    const closing = () => {
+      const decided = decide(bench.state, { kind: 'prove' }, bench.context);
+      return decided.ok ? null : decided.fault;
+    };
+    bench.do({ kind: 'read', name: 'read-test', value: reading(1e9) });
+    expect(closing()).toMatchObject({
+      code: 'prove-over',
+      sentence: expect.stringMatching(/: over its limit\.$/u),
+    });
+    bench.state.job.readings = {};
+    const unread = closing();
+    expect(unread).toMatchObject({
+      code: 'prove-unknown',
+      sentence: expect.stringMatching(/: not known yet\.$/u),
+    });
+    const worst = proveMargins(bench.device, bench.context.layout, bench.state.job).find(({ what }) =>
+      unread!.sentence.startsWith(what),
+    );
+    expect(unread!.remedy).toBe(worst!.missing[0]!.howToGet);
+  });
+
+  it('what cannot be seen takes the reading away, opens the proof again, and goes when it was seen after all', () => {
+    const bench = atProve({ ...osprey, proofs: null });
+    expect(bench.do({ kind: 'prove' })).toBe('ok');
+    expect(bench.state.job.proved).toBe(true);
+    const unseen = (name: 'read-test' | 'size-shown', why: string) => bench.do({ kind: 'unseen', name, why });
+    expect(unseen('read-test', 'no menu for it')).toBe('ok');
+    expect(bench.state.job.proved).toBe(false);
+    expect(bench.state.job.readings['read-test']).toBeUndefined();
+    unseen('size-shown', 'shows none');
+    unseen('read-test', 'its menu is locked');
+    expect(bench.state.job.unseen).toEqual([
+      { name: 'size-shown', why: 'shows none' },
+      { name: 'read-test', why: 'its menu is locked' },
+    ]);
+    expect(bench.do({ kind: 'read', name: 'read-test', value: reading(6.9e9) })).toBe('ok');
+    expect(bench.state.job.unseen).toEqual([{ name: 'size-shown', why: 'shows none' }]);
+    expect(bench.do({ kind: 'prove' })).toBe('ok');
+    expect(bench.state.history.at(-1)!.sentence).toMatch(
+      /^Proved as far as it can be seen: .* not known\.$/u,
+    );
+  });
+
+  it('what the owner accepts closes it as well, and is proved from then on', () => {
+    const bench = atProve();
+    bench.do({ ...warm, load });
+    bench.do(allWork(bench));
+    bench.do({ kind: 'functions', results: [{ id: 'sound', result: 'fails', note: 'hum' }] });
+    expect(bench.do({ kind: 'prove', reason: 'it was so before' })).toBe('ok');
+    expect(bench.state.job.proved).toBe(true);
   });
 });
