@@ -63,7 +63,7 @@ export function BackupCard({ workshop, days, settings }: Props) {
           <FileInput words="Choose the file of a backup" accept=".zip,application/zip" onFile={setFile} />
           {file && (
             <>
-              <span className="self-center font-semibold">{file.name}</span>
+              <span className="flex min-h-11 min-w-0 items-center break-all">{file.name}</span>
               <Field
                 label={`Type “${workshop}” to replace it`}
                 value={typed}

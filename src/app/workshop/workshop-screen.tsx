@@ -91,9 +91,12 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
                     key={initials}
                     className="flex gap-3 border-b border-dashed border-line py-1.5 last:border-0"
                   >
-                    <b className="figures w-10">{initials}</b>
-                    <span className="min-w-0 break-words">
-                      {name}
+                    <b className="figures w-10 shrink-0">{initials}</b>
+                    <span className="min-w-0 flex-1 break-words">
+                      <span className="flex flex-wrap justify-between gap-x-3">
+                        {name}
+                        {frame.settings.working === initials && <span className="text-clear">working</span>}
+                      </span>
                       <label className="flex min-h-11 cursor-pointer items-center gap-2 text-[0.8125rem] text-soft">
                         <input
                           type="checkbox"
@@ -112,9 +115,6 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
                         onKeep={(next) => void keepTechnician({ ...technician, hours: next })}
                       />
                     </span>
-                    {frame.settings.working === initials && (
-                      <span className="ml-auto text-clear">working</span>
-                    )}
                   </li>
                 );
               })}
