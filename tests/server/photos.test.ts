@@ -1,7 +1,7 @@
 import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { addPhoto, photoFile, removePhoto, scalePhoto } from '@/server';
+import { addPhoto, findAnything, photoFile, removePhoto, scalePhoto } from '@/server';
 import { jobView, type Workshop, act, openWorkshop } from './workshop';
 
 let workshop: Workshop;
@@ -157,6 +157,14 @@ describe('a spoken note', () => {
       expect((await view()).history.at(-1)!.sentence).toBe(`Spoken note ${note.id} taken away.`);
     },
   );
+
+  it('is found by what was typed beside it', async () => {
+    const found = () => findAnything(workshop.runtime.database, 'barnacle rattle');
+    expect(await found()).toEqual([]);
+    const form = { stepId: null, note: 'Rattle like a barnacle', forAll: false };
+    expect(code(await addPhoto(workshop.runtime, id, form, text('OggS')))).toBe('ok');
+    expect(await found()).toEqual([expect.objectContaining({ href: `/jobs/${id}` })]);
+  });
 
   it('that is too long is refused, and what is no sound is a picture or nothing', async () => {
     const form = { stepId: null, note: '' };

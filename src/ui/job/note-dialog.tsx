@@ -127,7 +127,7 @@ export function NoteDialog({ open, onOpenChange, onNote, onPhoto, step, device, 
         >
           {wrong ??
             (isSpoken
-              ? 'It is kept as it came, with this job alone: what the recorder wrote into it, such as a place, is kept too.'
+              ? 'It is kept as it came, with this job alone: what the recorder wrote into it, such as a place, is kept too. It is found by what is typed above, not by what is said.'
               : 'It stands in the history and on the hand-over sheet. Of a photo only its pixels are kept, not where it was taken.')}
         </p>
         <div className="mt-3 flex gap-3">
