@@ -9,14 +9,12 @@ import { drivesOf, inHand } from './in-hand';
 import { logTrouble } from './log';
 import type { Runtime } from './runtime';
 import { type Checked, record } from './save-act';
+import type { SumsMaking } from './under-way';
 
 /**
  * The list of checksums that a real drive is held against: made from the finished image file, after that was compared once more with
  * what its copy wrote, and kept with the copy.
  */
-
-/** A list that is being made, or why the last one could not be. */
-export type SumsMaking = { share: number; fault: Fault | null; isOver: boolean };
 
 const sumsPath = (runtime: Runtime, jobId: string) => join(runtime.dock.copyFolder(jobId), 'sums.json');
 

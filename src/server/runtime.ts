@@ -6,13 +6,12 @@ import type { Dock } from '@/dock';
 import type { ImageLibrary } from '@/images';
 import type { CopyRuns } from './copy-runs';
 import { type Database, DatabaseTrouble } from './database';
-import type { SumsMaking } from './drive-sums';
 import type { ImageRuns } from './image-runs';
 import type { InHand } from './in-hand';
 import type { JobChanges } from './job-changes';
 import type { JobsRead } from './jobs';
 import type { KeptProfiles } from './kept-profiles';
-import type { Wipes } from './wipe-runs';
+import type { SumsMaking, Wipes } from './under-way';
 
 /** All that a use case works with. Clock and threads are passed in, so that tests decide them. */
 export type Runtime = {

@@ -6,9 +6,6 @@ import { logTrouble } from './log';
 import type { Runtime } from './runtime';
 import { type Checked, afterwards, record } from './save-act';
 
-/** Old drives that are being overwritten now, by job. */
-export type Wipes = Map<string, { progress: WipeProgress; stop: () => void; ended: Promise<void> }>;
-
 /** Overwrites the old drive of a job on the dock, behind the answer; what comes of it is recorded. */
 export async function startWipe(runtime: Runtime, checked: Checked): Promise<Result<null>> {
   const { job } = checked.stored.state;
