@@ -26,7 +26,7 @@ const folders = {
       'device-acts.ts': ['device', 'empty-place'],
       'dock-acts.ts': ['dock'],
       'end-acts.ts': ['prove', 'after-start', 'not-passed', 'old-drive', 'again', 'device'],
-      'hand-acts.ts': ['hands', 'before-opening', 'measured-inside'],
+      'hand-acts.ts': ['hands', 'hand-refusals', 'before-opening', 'measured-inside'],
       'look-round-act.ts': ['look-round'],
       'money-acts.ts': ['job'],
       'network-acts.ts': ['job', 'plan'],
