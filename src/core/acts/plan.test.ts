@@ -90,3 +90,21 @@ describe('a way is told by its name', () => {
     expect(refusal(new Bench(), { kind: 'route', route: 'format' })?.code).toMatch(/^(way-closed|not-led)$/u);
   });
 });
+
+it('what the owner brings along is noted once each, eight at most, and taken off again', () => {
+  const bench = new Bench();
+  const bring = (driveId: string, isBrought = true) => bench.do({ kind: 'brought', driveId, isBrought });
+  const ids = drives.map(({ id }) => id).slice(0, 9);
+  expect(bring('no-such-drive')).toBe('not-found');
+  const [first, ninth] = [ids[0]!, ids[8]!];
+  const { maker, model } = drives[0]!;
+  expect(bring(first)).toBe('ok');
+  expect(last(bench)).toMatch(new RegExp(`^The owner brings the ${maker} ${model} \\d+ [GT]B\\.$`, 'u'));
+  for (const id of ids.slice(0, 8)) expect(bring(id)).toBe('ok');
+  expect(bench.state.job.broughtIds).toEqual(ids.slice(0, 8));
+  expect(bring(ninth)).toBe('too-many');
+  expect(bring(first, false)).toBe('ok');
+  expect(last(bench)).toMatch(/^The owner does not bring the /u);
+  expect(bench.state.job.broughtIds).toEqual(ids.slice(1, 8));
+  expect(bring(ninth)).toBe('ok');
+});
