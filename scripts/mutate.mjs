@@ -31,7 +31,7 @@ const folders = {
       'money-acts.ts': ['money'],
       'network-acts.ts': ['after-start'],
       'old-drive-acts.ts': ['old-drive'],
-      'plan-acts.ts': ['plan', 'before-opening', 'stick', 'job'],
+      'plan-acts.ts': ['plan', 'plan-refusals', 'before-opening', 'stick', 'hands'],
       'power-acts.ts': ['first-power', 'stick', 'device'],
       'record-acts.ts': ['record'],
       'start-acts.ts': ['after-start', 'job'],

@@ -285,8 +285,8 @@ const wantsStick = ({ state: { job, facts } }: Asked<unknown>): Result<null> =>
   job.route !== 'stick'
     ? refuse(
         'other-way',
-        'This job copies the old drive.',
-        'Take the way “Fresh, from a stick” at Data first.',
+        `This job takes another way: ${wayNames[job.route].toLowerCase()}.`,
+        `Take the way “${wayNames.stick}” at Data first.`,
       )
     : isTrue(facts, 'device.started')
       ? refuse('started', 'The device is running.', 'The stick has done its work.')
