@@ -133,7 +133,7 @@ describe('a way is not taken', () => {
 
   it('that the device cannot go, nor one that nobody has written down', () => {
     const closed = { possible: false as const, why: 'It has no network of its own.' };
-    const without = new Bench(takeIn, { ...osprey, ways: { ...osprey.ways, network: closed } });
+    const without = new Bench(takeIn, { ...osprey, ways: { ...osprey.ways!, network: closed } });
     expect(refusal(without, way('network'))?.code).toBe('way-closed');
     const unwritten = new Bench(takeIn, {
       ...osprey,
