@@ -67,7 +67,10 @@ async function clear(runtime: Runtime, rooms: DriveRoom[]): Promise<number> {
     await removeDurably(runtime.dock.driveFolder(drive.benchLabel));
     runtime.sources.delete(drive.benchLabel);
     for (const name of ['order.json', 'journal.log'])
-      await rm(join(runtime.dock.copyFolder(drive.jobId), name), { force: true });
+      await rm(
+        /*turbopackIgnore: true*/ join(/*turbopackIgnore: true*/ runtime.dock.copyFolder(drive.jobId), name),
+        { force: true },
+      );
     bytes += room;
   }
   return bytes;

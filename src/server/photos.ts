@@ -28,7 +28,10 @@ const mostPictures = 3;
 type Media = 'image/jpeg' | SoundMedia;
 
 const fileOf = ({ photoFolder }: Runtime, id: string, media: Media) =>
-  join(photoFolder, `${id}.${media === 'image/jpeg' ? 'jpg' : soundEndings[media]}`);
+  join(
+    /*turbopackIgnore: true*/ photoFolder,
+    `${id}.${media === 'image/jpeg' ? 'jpg' : soundEndings[media]}`,
+  );
 const noPhoto = () => refuse('not-found', 'There is no such photo.', 'Look at the job again.');
 const stale = () =>
   refuse('stale', 'The job was changed at this moment; the photo was not noted.', 'Do it again.');
@@ -197,7 +200,10 @@ export async function photoFile(
   );
   if (!row) return null;
   try {
-    return { media: row.media, bytes: await readFile(fileOf(runtime, photoId, row.media)) };
+    return {
+      media: row.media,
+      bytes: await readFile(/*turbopackIgnore: true*/ fileOf(runtime, photoId, row.media)),
+    };
   } catch (error) {
     if (isMissing(error)) return null;
     throw error;

@@ -78,7 +78,11 @@ async function writeRows(sql: Sql, file: FileHandle, { query, key, lines }: Expo
 export async function exportOpen(sql: Sql, folder: string): Promise<void> {
   await makeFolder(folder);
   for (const one of exports) {
-    const file = await open(join(folder, one.file), 'w', fileMode);
+    const file = await open(
+      /*turbopackIgnore: true*/ join(/*turbopackIgnore: true*/ folder, one.file),
+      'w',
+      fileMode,
+    );
     try {
       await writeRows(sql, file, one);
     } finally {

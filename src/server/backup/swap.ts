@@ -103,11 +103,11 @@ export async function finishSwap(dataFolder: string): Promise<boolean> {
   for (const name of swapped) {
     const [fresh, here, old] = [
       at(dataFolder, 'new', name),
-      join(dataFolder, name),
+      join(/*turbopackIgnore: true*/ dataFolder, name),
       at(dataFolder, 'old', name),
     ];
     if (!existsSync(fresh)) continue;
-    if (existsSync(here)) await renameDurably(here, old);
+    if (existsSync(/*turbopackIgnore: true*/ here)) await renameDurably(here, old);
     await renameDurably(fresh, here);
   }
   const own = join(dataFolder, 'images', 'own');
