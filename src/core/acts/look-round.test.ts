@@ -1,5 +1,5 @@
 import { fillWish } from '../disk';
-import { lookedAtWhileOpen, nextStep } from '../job';
+import { lookedAtWhileOpen, nextStep, stepsOf } from '../job';
 import { makeSheet } from '../job-view';
 import { Bench, choose, osprey, takeIn, walkToProve } from './bench.test.data';
 
@@ -28,10 +28,38 @@ it('is said while the device is open, and not before or after', () => {
   expect(walkToProve(new Bench(takeIn, osprey)).do(fine)).toBe('not-open');
 });
 
+it('from the first step of the way in to the last one of the way back', () => {
+  const fine = look([{ id: 'fan', result: 'fine' }]);
+  const bench = new Bench(takeIn, osprey);
+  bench.do(choose('ostrel-marl-2000', ['lindrel-soft-250']));
+  bench.do({ kind: 'lay-out', wish: fillWish });
+  const steps = stepsOf(bench.state.job, bench.context);
+  const at = (done: number) => {
+    bench.state = { ...bench.state, doneSteps: steps.slice(0, done).map(({ id }) => id) };
+    return bench.do(fine);
+  };
+  const closing = steps.findIndex(({ station }) => station === 'close');
+  expect([0, 1, closing, closing + 1, steps.length - 1, steps.length].map(at)).toEqual([
+    'not-open',
+    'ok',
+    'ok',
+    'ok',
+    'ok',
+    'not-open',
+  ]);
+});
+
 it('what was put right or left goes with a word, and stands on the sheet; said again, the last word counts', () => {
   const bench = opened();
   expect(bench.do(look([{ id: 'dust', result: 'mended' }]))).toBe('why');
   expect(bench.do(look([{ id: 'paint', result: 'fine' }]))).toBe('no-look');
+  // One of two without a word is enough; three letters are one.
+  const mixed = (note: string) =>
+    look([
+      { id: 'dust', result: 'left', note },
+      { id: 'fan', result: 'fine' },
+    ]);
+  expect([bench.do(mixed('no')), bench.do(mixed('fur'))]).toEqual(['why', 'ok']);
   expect(
     bench.do(
       look([

@@ -146,6 +146,10 @@ describe('a health log', () => {
     expect(bench.do({ ...tool('B13'), which: 'new', isExchanged: true })).toBe('ok');
     // Neither may become the other by being exchanged.
     expect(bench.do({ ...tool('A77'), which: 'new', isExchanged: true })).toBe('other-drive');
+    // Each drive may be asked again, whatever came between.
+    expect(bench.do({ ...tool('A77'), which: 'old' })).toBe('ok');
+    expect(bench.do({ ...tool('B13'), which: 'new' })).toBe('ok');
+    expect(bench.do({ ...tool('B13'), which: 'old' })).toBe('other-drive');
     // What names no drive tells nothing of that.
     expect(bring(bench, 'new')).toBe('ok');
   });

@@ -57,6 +57,17 @@ describe('handing over', () => {
     const until = (day: string) => over(proved(), 'kept', day);
     const today = proved().at.slice(0, 10);
     expect([until('2026-11-23'), until(today), until('2027-01-31')]).toEqual(['until', 'ok', 'ok']);
+    const fault = (oldDrive: 'kept' | 'returned') => {
+      const bench = proved();
+      const decided = decide(
+        bench.state,
+        { kind: 'hand-over', oldDrive, until: '2026-11-23' },
+        bench.context,
+      );
+      return decided.ok ? null : decided.fault.sentence;
+    };
+    expect(fault('kept')).toBe('That day is over already.');
+    expect(fault('returned')).toBe('Only a drive that is kept has a last day.');
     const open = proved();
     expect(over(open, 'kept')).toBe('ok');
     expect(open.state.history.at(-1)!.sentence).toBe('Handed over; old drive kept.');
