@@ -110,7 +110,7 @@ export const brought = personAct(
     needs: always,
     stops: [],
     permit: ({ state: { job }, act }) =>
-      act.isBrought && job.broughtIds.length >= 8
+      act.isBrought && job.broughtIds.length >= 8 && !job.broughtIds.includes(act.driveId)
         ? refuse('too-many', 'Eight drives are noted already.', 'Take one of them off the list.')
         : ok(null),
     decide({ state: { job }, act: { driveId, isBrought }, context }) {

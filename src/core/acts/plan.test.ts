@@ -103,6 +103,8 @@ it('what the owner brings along is noted once each, eight at most, and taken off
   for (const id of ids.slice(0, 8)) expect(bring(id)).toBe('ok');
   expect(bench.state.job.broughtIds).toEqual(ids.slice(0, 8));
   expect(bring(ninth)).toBe('too-many');
+  // One that is noted already is no ninth.
+  expect(bring(first)).toBe('ok');
   expect(bring(first, false)).toBe('ok');
   expect(last(bench)).toMatch(/^The owner does not bring the /u);
   expect(bench.state.job.broughtIds).toEqual(ids.slice(1, 8));
