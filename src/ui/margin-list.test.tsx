@@ -1,5 +1,5 @@
 import { fireEvent, render, screen } from '@testing-library/react';
-import { about, atMost, exact, missing, named, oneOf } from '@/core/margin';
+import { about, atMost, exact, missing, named, oneOf, within } from '@/core/margin';
 import { BowlSign } from './bowl-sign';
 import { MarginList } from './margin-list';
 
@@ -48,4 +48,12 @@ describe('bowl', () => {
     });
     expect(new Set(shapes).size).toBe(4);
   });
+});
+
+it('a figure and a limit that nobody knows are told once', () => {
+  const gone = missing('size the device shows', 'Read it.');
+  const size = { id: 'size', what: 'Size the device shows', unit: 'bytes' } as const;
+  render(<MarginList margins={[within(size, gone, gone, gone)]} options={{}} />);
+  const [row] = screen.getAllByRole('button');
+  expect(row!.textContent).toContain('not known, nor its limit');
 });

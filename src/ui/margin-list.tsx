@@ -1,7 +1,7 @@
 'use client';
 import { Collapsible } from 'radix-ui';
 import { type Margin, type Verdict, boundsOf, compareMargins, oldestDay } from '@/core/margin';
-import { type ShowOptions, showEstimate, showLeft, showLimit } from '@/core/units';
+import { type ShowOptions, limitNotKnown, showEstimate, showLeft, showLimit } from '@/core/units';
 import { BowlSign } from './bowl-sign';
 import { brimShare, marginBar, trackPercent } from './margin-bar';
 import { verdictText, verdictWord } from './verdict-words';
@@ -61,6 +61,7 @@ function Row({
   onPick?: (id: string) => void;
 }) {
   const old = isOld(margin, oldBefore) ? oldestDay(margin) : null;
+  const limit = showLimit(margin.limit, margin.unit, options);
   return (
     <Collapsible.Root
       className="border-b border-dashed border-line last:border-0"
@@ -74,8 +75,8 @@ function Row({
           <span className="min-w-0 flex-1">
             <span className="block font-semibold leading-tight">{margin.what}</span>
             <span className="block text-[0.8125rem] leading-snug text-soft">
-              <span className="figures text-ink">{showEstimate(margin.value, margin.unit, options)}</span> of{' '}
-              {showLimit(margin.limit, margin.unit, options)}
+              <span className="figures text-ink">{showEstimate(margin.value, margin.unit, options)}</span>
+              {!margin.value.known && limit === limitNotKnown ? ', nor its limit' : ` of ${limit}`}
             </span>
           </span>
           <span className={`figures shrink-0 text-right font-bold ${verdictText[margin.verdict]}`}>

@@ -8,5 +8,5 @@ export { minorDigits, parseMoney, showMoney, showPerGB, totals } from './money';
 export { Money } from './money-schema';
 export { parseRate, showRate } from './rate';
 export { parseShownSize } from './shown-size';
-export { showEstimate, showLeft, showLimit } from './show';
+export { showEstimate, showLeft, limitNotKnown, showLimit } from './show';
 export type { ShowOptions } from './show';

@@ -69,17 +69,24 @@ const bare = (value: number, unit: MarginUnit, options?: ShowOptions) =>
     ? showValue(value, unit, options)
     : showValue(value, unit, options).replace(/ [^\d]+$/u, '');
 
+/** What a limit is called that nobody knows. */
+export const limitNotKnown = 'a limit not known';
+
 /** The limit in words: "at most 9.80 mm", "10 % to 35 %", "M". */
 export function showLimit(limit: Limit, unit: MarginUnit, options?: ShowOptions): string {
   switch (limit.kind) {
     case 'at-most':
-      return limit.limit.known ? `at most ${showEstimate(limit.limit, unit, options)}` : 'a limit not known';
+      return limit.limit.known ? `at most ${showEstimate(limit.limit, unit, options)}` : limitNotKnown;
     case 'at-least':
-      return limit.limit.known ? `at least ${showEstimate(limit.limit, unit, options)}` : 'a limit not known';
+      return limit.limit.known ? `at least ${showEstimate(limit.limit, unit, options)}` : limitNotKnown;
     case 'within':
-      return `${showEstimate(limit.from, unit, options)} to ${showEstimate(limit.to, unit, options)}`;
+      return limit.from.known || limit.to.known
+        ? [limit.from, limit.to]
+            .map((side) => (side.known ? showEstimate(side, unit, options) : limitNotKnown))
+            .join(' to ')
+        : limitNotKnown;
     case 'one-of':
-      return limit.names.length > 0 ? limit.names.join(' or ') : 'what is not known';
+      return limit.names.length > 0 ? limit.names.join(' or ') : limitNotKnown;
     case 'version-at-least':
       return `${limit.version} or newer`;
   }

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { about, atLeast, atMost, exact, missing, named } from '../margin';
+import { type Estimate, about, atLeast, atMost, exact, missing, named, oneOf, within } from '../margin';
 import {
   parseBytes,
   parseDecimal,
@@ -155,6 +155,21 @@ describe('what is shown', () => {
     expect(showLimit(atMost(words, exact(1, origin), missing('x', 'y')).limit, 'mm')).toBe(
       'a limit not known',
     );
+    const between = (from: Estimate, to: Estimate) =>
+      showLimit(within(words, exact(1, origin), from, to).limit, 'mm');
+    const [two, gone] = [exact(2, origin), missing('x', 'y')];
+    expect([
+      between(two, exact(3, origin)),
+      between(two, gone),
+      between(gone, two),
+      between(gone, gone),
+    ]).toEqual([
+      '2.00 mm to 3.00 mm',
+      '2.00 mm to a limit not known',
+      'a limit not known to 2.00 mm',
+      'a limit not known',
+    ]);
+    expect(showLimit(oneOf(words, named('M', origin), [], origin).limit, 'none')).toBe('a limit not known');
     expect(showLeft(atLeast(words, exact(1, origin), exact(2, origin)))).toBe('−1.00 mm');
     expect(showLeft(atMost(words, missing('x', 'y'), exact(2, origin)))).toBe('?');
     expect(showEstimate(about(12, 9, 10, origin), '%')).toBe('12 % (3 to 22)');
