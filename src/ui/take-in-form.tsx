@@ -1,6 +1,6 @@
 'use client';
 import dynamic from 'next/dynamic';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Controller, type Resolver, useForm, useWatch } from 'react-hook-form';
 import { type DeviceProfile, mainPlace } from '@/core/device';
 import type { TakeIn } from '@/core/job';
@@ -55,6 +55,8 @@ type Props = {
   asksForPractice?: boolean;
   onSubmit: (takeIn: TakeIn) => Promise<boolean>;
   onCancel?: () => void;
+  /** Shown from the first change on. */
+  guard?: ReactNode;
   /** Earlier jobs of a device by its serial number; left out where nobody is asked. */
   askEarlier?: AskEarlier;
 };
@@ -70,6 +72,7 @@ export function TakeInForm({
   asksForPractice = false,
   onSubmit,
   onCancel,
+  guard,
   askEarlier,
 }: Props) {
   const [sending, setSending] = useState(false);
@@ -113,7 +116,9 @@ export function TakeInForm({
     await onSubmit(asksForPractice ? { ...takeIn, practice: what === 'practice' } : takeIn);
     setSending(false);
   });
-  useKeys({ Enter: () => void submit(), Escape: onCancel });
+  // What was changed is not let go by a key: the button says it.
+  const isChanged = Object.keys(dirtyFields).length > 0;
+  useKeys({ Enter: () => void submit(), Escape: isChanged ? undefined : onCancel });
   const earlier = useEarlier(initial ? '' : typed.serial, askEarlier);
   const error = (name: keyof Typed) => errors[name]?.message;
   const choice = <N extends keyof Typed>(
@@ -156,6 +161,7 @@ export function TakeInForm({
         void submit();
       }}
     >
+      {isChanged && guard}
       <StationFrame
         aside={
           profile &&

@@ -213,3 +213,44 @@ it('the dark theme stays where it was switched on', async () => {
   await page.reload();
   expect(await ground()).toBe(dark);
 });
+
+describe('what was typed and not saved', () => {
+  const asks = () => seen.page.getByRole('dialog', { name: 'Leave without saving?' });
+
+  it.each([
+    ['a new device', '/devices/new', 'Model'],
+    ['a new part', '/parts/new?kind=drive', 'Model'],
+    ['lines to import', '/parts/import?kind=drive', 'Or paste lines'],
+    ['a device to be taken in', '/jobs/new', 'Whose is it?'],
+  ])('%s is asked about before a key or a link lets it go', async (_, path, label) => {
+    const { page } = seen;
+    await visit(page, path);
+    const field = page.getByLabel(label, { exact: true }).first();
+    const bench = page.getByRole('link', { name: 'Bench' }).first();
+    await field.fill('Kestrel 9');
+    await page.locator('html[data-holds="typed"]').waitFor({ state: 'attached' });
+    await bench.click();
+    await asks().waitFor();
+    await page.keyboard.press('Escape');
+    await asks().waitFor({ state: 'detached' });
+    expect(await field.inputValue()).toBe('Kestrel 9');
+    if (path !== '/jobs/new') {
+      await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+      await page.keyboard.press('Escape');
+      await asks().getByRole('button', { name: 'Stay here' }).click();
+      await asks().waitFor({ state: 'detached' });
+      expect(await field.inputValue()).toBe('Kestrel 9');
+    }
+    await bench.click();
+    await asks().getByRole('button', { name: 'Leave without saving' }).click();
+    await page.waitForURL((url) => url.pathname === '/');
+  });
+
+  it('a procedure that was opened for editing and not changed is left at once', async () => {
+    const { page } = seen;
+    await visit(page, '/devices/braskit-osprey/procedure');
+    await page.getByRole('button', { name: 'Edit', exact: true }).click();
+    await page.keyboard.press('Escape');
+    await page.waitForURL('**/devices/braskit-osprey');
+  });
+});

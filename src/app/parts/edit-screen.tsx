@@ -2,6 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { post } from '@/app/call';
+import { LeaveGuard } from '@/app/leave-guard';
 import { Shell } from '@/app/shell';
 import type { Part, PartKind } from '@/core/part';
 import type { FrameView } from '@/core/job-view';
@@ -29,9 +30,11 @@ export function EditScreen({ frame, kind, part }: { frame: FrameView; kind: Part
     setFault(saved.ok ? null : saved.fault);
     if (saved.ok) router.push(`/parts/${saved.value.id}`);
   };
-  useKeys({ Escape: back });
+  const [isTyped, setTyped] = useState(false);
+  useKeys({ Escape: isTyped ? undefined : back });
   return (
     <Shell frame={frame} at="parts">
+      {isTyped && <LeaveGuard leave={back} />}
       <div className="border-b bg-surface px-5 py-3.5">
         <h1 className="text-[1.625rem]">
           {part ? `Edit ${partName(part, locale)}` : `Add a ${kindWords[kind].one}`}
@@ -40,6 +43,7 @@ export function EditScreen({ frame, kind, part }: { frame: FrameView; kind: Part
       <form
         className="flex min-h-0 flex-1 flex-col"
         noValidate
+        onInput={() => setTyped(true)}
         onSubmit={(event) => {
           event.preventDefault();
           void save();

@@ -3,6 +3,7 @@ import { useRouter } from 'next/navigation';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { post } from '@/app/call';
+import { LeaveGuard } from '@/app/leave-guard';
 import { Shell } from '@/app/shell';
 import type { FrameView } from '@/core/job-view';
 import type { Fault } from '@/core/result';
@@ -27,7 +28,9 @@ export function TeachScreen({ frame, known }: { frame: FrameView; known: Known[]
   const [typed, setTyped] = useState(nothingTyped);
   const [fault, setFault] = useState<Fault | null>(null);
   const [busy, setBusy] = useState(false);
-  useKeys({ Escape: () => router.push('/devices') });
+  const back = () => router.push('/devices');
+  const isTyped = typed !== nothingTyped;
+  useKeys({ Escape: isTyped ? undefined : back });
   const { given, asked } = answered(typed);
   const send = async (body: unknown) => {
     setBusy(true);
@@ -39,6 +42,7 @@ export function TeachScreen({ frame, known }: { frame: FrameView; known: Known[]
   const save = () => void send({ sketch: sketchOf(typed) });
   return (
     <Shell frame={frame} at="devices">
+      {isTyped && <LeaveGuard leave={back} />}
       <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
         <h1 className="text-[1.625rem]">Teach a device</h1>
         <p className="text-soft">

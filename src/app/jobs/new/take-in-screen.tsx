@@ -16,6 +16,7 @@ import { type Alike, startAlike, takeInAlike } from './start-alike';
 
 /** Of an empty workshop alone. */
 const StartHere = dynamic(() => import('@/app/start-here').then((m) => m.StartHere));
+const LeaveGuard = dynamic(() => import('@/app/leave-guard').then((m) => m.LeaveGuard));
 
 const askEarlier = async (serial: string): Promise<LogbookLine[]> => {
   const found = await getJson<LogbookLine[]>(`/api/logbook/serial?serial=${encodeURIComponent(serial)}`);
@@ -75,6 +76,7 @@ export function TakeInScreen({
           now={frame.now}
           submitWords="Take it in"
           asksForPractice={!frame.isDemo}
+          guard={<LeaveGuard />}
           onSubmit={async (takeIn) => {
             // The board was told of one device: another one that is picked instead has its own.
             const revisionId = takeIn.profileId === asked.profileId ? asked.revisionId : null;

@@ -2,6 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { post } from '@/app/call';
+import { LeaveGuard } from '@/app/leave-guard';
 import { Shell } from '@/app/shell';
 import { type PartKind, partKinds } from '@/core/part';
 import type { FrameView } from '@/core/job-view';
@@ -59,11 +60,13 @@ export function ImportScreen({ frame, kind: first }: { frame: FrameView; kind: P
     setFault(read.fault);
   };
   const back = () => router.push(`/parts?kind=${listed}`);
-  useKeys({ Escape: back });
+  const isTyped = text !== '';
+  useKeys({ Escape: isTyped ? undefined : back });
   const preview = shown.status === 'ready' && text.trim() !== '' ? shown.preview : null;
   const ready = preview !== null && preview.faults.length === 0;
   return (
     <Shell frame={frame} at="parts">
+      {isTyped && <LeaveGuard leave={back} />}
       <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
         <h1 className="text-[1.625rem]">Import parts</h1>
         <p className="text-soft">looked at first, then all of it or nothing</p>

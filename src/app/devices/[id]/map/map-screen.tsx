@@ -2,6 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { post, postFile } from '@/app/call';
+import { LeaveGuard } from '@/app/leave-guard';
 import { Shell } from '@/app/shell';
 import { DeviceHeader } from '../device-header';
 import type { DeviceProfile } from '@/core/device';
@@ -23,8 +24,8 @@ export function MapScreen({ frame, profile, version }: Props) {
   const [fault, setFault] = useState<Fault | null>(null);
   const [busy, setBusy] = useState(false);
   const back = () => router.push(`/devices/${profile.id}`);
-  useKeys({ Escape: back });
   const isChanged = JSON.stringify(map) !== JSON.stringify(profile.map);
+  useKeys({ Escape: isChanged ? undefined : back });
   const save = async () => {
     setBusy(true);
     const saved = await post(`/api/profiles?version=${version}`, { ...profile, map });
@@ -34,6 +35,7 @@ export function MapScreen({ frame, profile, version }: Props) {
   };
   return (
     <Shell frame={frame} at="devices">
+      {isChanged && <LeaveGuard leave={back} />}
       <DeviceHeader title="Screw map" profile={profile} version={version} />
       <StationFrame
         actions={

@@ -3,6 +3,7 @@ import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { post } from '@/app/call';
+import { LeaveGuard } from '@/app/leave-guard';
 import { Shell } from '@/app/shell';
 import { DeviceHeader } from '../device-header';
 import type { DeviceProfile } from '@/core/device';
@@ -33,7 +34,9 @@ export function ProcedureScreen({ frame, profile, version }: Props) {
   const { procedure } = shown;
   const faults = useMemo(() => faultsOf(shown, shown.procedure), [shown]);
   const isUnwritten = procedure.open.length + procedure.swap.length + procedure.close.length === 0;
-  useKeys({ Escape: () => router.push(`/devices/${profile.id}`) });
+  const back = () => router.push(`/devices/${profile.id}`);
+  const isChanged = draft !== null && draft !== profile;
+  useKeys({ Escape: isChanged ? undefined : back });
   const save = async () => {
     setBusy(true);
     const saved = await post(`/api/profiles?version=${version}`, shown);
@@ -49,6 +52,7 @@ export function ProcedureScreen({ frame, profile, version }: Props) {
   );
   return (
     <Shell frame={frame} at="devices">
+      {isChanged && <LeaveGuard leave={back} />}
       <DeviceHeader title="How to open it" profile={profile} version={version} />
       <StationFrame
         aside={

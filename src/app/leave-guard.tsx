@@ -1,0 +1,48 @@
+'use client';
+import dynamic from 'next/dynamic';
+import { useRouter } from 'next/navigation';
+import { useEffect, useState } from 'react';
+import { useKeys } from '@/ui/use-keys';
+
+const LeaveDialog = dynamic(() => import('@/ui/leave-dialog').then((m) => m.LeaveDialog));
+
+/** Where a link that was pressed would lead to in this window; null where it opens elsewhere, or stays on this screen. */
+function leadsTo(event: MouseEvent): string | null {
+  const link = event.target instanceof Element ? event.target.closest('a') : null;
+  const opensElsewhere = event.button !== 0 || event.ctrlKey || event.metaKey || event.shiftKey;
+  if (!link?.href || link.target === '_blank' || link.hasAttribute('download') || opensElsewhere) return null;
+  const { origin, pathname, search } = new URL(link.href);
+  return origin === window.location.origin && pathname !== window.location.pathname
+    ? pathname + search
+    : null;
+}
+
+/**
+ * Shown while a screen holds what was typed and not saved: Escape, a link or closing the window ask first. A button that names what it
+ * does is not asked about.
+ */
+export function LeaveGuard({ leave }: { leave?: () => void }) {
+  const router = useRouter();
+  const [wanted, setWanted] = useState<{ go: () => void } | null>(null);
+  useKeys({ Escape: leave && (() => setWanted({ go: leave })) });
+  useEffect(() => {
+    const hear = (event: MouseEvent) => {
+      const href = leadsTo(event);
+      if (href === null) return;
+      event.preventDefault();
+      event.stopPropagation();
+      setWanted({ go: () => router.push(href) });
+    };
+    const hold = (event: BeforeUnloadEvent) => event.preventDefault();
+    document.addEventListener('click', hear, true);
+    // Said on the page for whoever drives it from outside.
+    document.documentElement.dataset.holds = 'typed';
+    window.addEventListener('beforeunload', hold);
+    return () => {
+      document.removeEventListener('click', hear, true);
+      delete document.documentElement.dataset.holds;
+      window.removeEventListener('beforeunload', hold);
+    };
+  }, [router]);
+  return wanted && <LeaveDialog stay={() => setWanted(null)} leave={wanted.go} />;
+}
