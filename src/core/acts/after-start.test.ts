@@ -22,6 +22,32 @@ it('updates are done or left; what must be there is left, and what breaks is don
   ]);
 });
 
+it('an update is told by what it is, with what was done and why; what only should be there needs no word', () => {
+  const bench = onHeron();
+  const told = (id: string, done: boolean, note: string) => {
+    expect(bench.do({ kind: 'update', id, done, note })).toBe('ok');
+    return bench.state.history.at(-1)!.sentence;
+  };
+  const what = (id: string) => heron.afterStart.find((one) => one.id === id)!.what;
+  expect(told('firmware', true, '')).toBe(`${what('firmware')}: done.`);
+  expect(told('firmware', false, '')).toBe(`${what('firmware')}: left.`);
+  // Three letters are a word.
+  expect(told('sleep', true, 'ask')).toBe(`${what('sleep')}: done, ask.`);
+  expect(bench.do({ kind: 'update', id: 'sleep', done: true, note: 'no' })).toBe('why');
+});
+
+it('lines of the boot menu are told in their order, none too, and open the proof again', () => {
+  const bench = onHeron();
+  bench.state.job.proved = true;
+  const told = (entries: string[]) => {
+    bench.do({ kind: 'boot-entries', when: 'before', entries });
+    return bench.state.history.at(-1)!.sentence;
+  };
+  expect(told(['Desk', 'Harbour'])).toBe('Boot menu before the work: Desk, Harbour.');
+  expect(told([])).toBe('Boot menu before the work: no line.');
+  expect(bench.state.job.proved).toBe(false);
+});
+
 it('a line of the boot menu that was there before and is gone stands against the proof, by its name', () => {
   const bench = onHeron();
   const margin = () => {

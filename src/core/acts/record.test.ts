@@ -123,6 +123,49 @@ it('each act is taken back with every fact as it was, the end first', () => {
   expect(bench.state.job.recording).toEqual({ acts: [], ended: false });
 });
 
+it('is nothing for a device whose way in is written down, nor without end', () => {
+  const known = new Bench();
+  for (const one of [act('ground'), { kind: 'record-undo' }, { kind: 'record-end' }] as JobAct[])
+    expect([one.kind, known.do(one)]).toEqual([one.kind, 'written']);
+  const bench = fresh();
+  for (let i = 0; i < 40; i += 1) expect(bench.do(act('ground'))).toBe('ok');
+  expect(bench.do(act('ground'))).toBe('too-many');
+});
+
+it('is taken back neither while the drive lies on the dock, nor before the steps behind it are', () => {
+  const bench = recorded();
+  bench.do({ kind: 'record-end' });
+  expect(bench.state.history.at(-1)!.sentence).toBe(
+    'The way in is recorded: 8 acts. The way back is made from it.',
+  );
+  expect(bench.state.job.recording).toEqual({ acts: expect.any(Array), ended: true });
+  bench.report({ kind: 'docked', dock });
+  expect(bench.do({ kind: 'record-undo' })).toBe('docked');
+  bench.report({ kind: 'undocked' });
+  bench.do({ kind: 'override', code: 'fit-unmeasured', reason: 'looked at by eye' });
+  bench.do({ ...choose('ostrel-marl-2000'), reason: 'measured inside' });
+  expect(bench.do({ kind: 'step', stepId: 'measure-inside' })).toBe('ok');
+  expect(bench.do({ kind: 'record-undo' })).toBe('swapped');
+});
+
+it('an order of the way back names what is undone, each once, and can be gone', () => {
+  const bench = recorded();
+  const ids = undoneInReverse(bench.state.job.recording!).map(({ id }) => id);
+  const [first = '', second = '', third = ''] = ids;
+  const end = (...order: { id: string; before: string }[]) => bench.do({ kind: 'record-end', order });
+  expect(end({ id: first, before: first })).toBe('order');
+  expect(end({ id: first, before: 'no-such' })).toBe('order');
+  expect(end({ id: 'no-such', before: first })).toBe('order');
+  expect(end({ id: second, before: first }, { id: second, before: third })).toBe('order');
+  expect(end({ id: second, before: first }, { id: 'no-such', before: third })).toBe('order');
+  expect(bench.state.job.recording?.ended).toBe(false);
+  // An empty place is left without a drive drawn.
+  const empty = fresh();
+  empty.state.job.takeIn = { ...empty.state.job.takeIn, oldDrive: null };
+  empty.do(act('switch-off'));
+  expect(empty.do({ kind: 'record-end' })).toBe('ok');
+});
+
 it('what was recorded is proved, and its way back closes the device with every screw in', () => {
   const bench = recorded();
   bench.do({ kind: 'record-end' });
