@@ -2,6 +2,7 @@
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
+import { holdLeaving } from '@/ui/leaving';
 import { useKeys } from '@/ui/use-keys';
 
 const LeaveDialog = dynamic(() => import('@/ui/leave-dialog').then((m) => m.LeaveDialog));
@@ -18,7 +19,7 @@ function leadsTo(event: MouseEvent): string | null {
 }
 
 /**
- * Shown while a screen holds what was typed and not saved: Escape, a link or closing the window ask first. A button that names what it
+ * Shown while a screen holds what was typed and not saved: Escape, a link, Find or closing the window ask first. A button that names what it
  * does is not asked about.
  */
 export function LeaveGuard({ leave }: { leave?: () => void }) {
@@ -26,19 +27,22 @@ export function LeaveGuard({ leave }: { leave?: () => void }) {
   const [wanted, setWanted] = useState<{ go: () => void } | null>(null);
   useKeys({ Escape: leave && (() => setWanted({ go: leave })) });
   useEffect(() => {
+    const ask = (href: string) => setWanted({ go: () => router.push(href) });
     const hear = (event: MouseEvent) => {
       const href = leadsTo(event);
       if (href === null) return;
       event.preventDefault();
       event.stopPropagation();
-      setWanted({ go: () => router.push(href) });
+      ask(href);
     };
     const hold = (event: BeforeUnloadEvent) => event.preventDefault();
     document.addEventListener('click', hear, true);
     // Said on the page for whoever drives it from outside.
     document.documentElement.dataset.holds = 'typed';
     window.addEventListener('beforeunload', hold);
+    const endHolding = holdLeaving(ask);
     return () => {
+      endHolding();
       document.removeEventListener('click', hear, true);
       delete document.documentElement.dataset.holds;
       window.removeEventListener('beforeunload', hold);

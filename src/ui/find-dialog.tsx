@@ -2,6 +2,7 @@
 import { Command, defaultFilter } from 'cmdk';
 import { useEffect, useState } from 'react';
 import { DialogFrame } from './dialog-frame';
+import { mayLeave } from './leaving';
 
 export type Findable = { href: string; label: string; hint: string };
 
@@ -74,7 +75,7 @@ export function FindDialog({
               value={valueOf(item)}
               // What the books found by a note or a label is not thrown out for a word that its line does not show.
               keywords={found.includes(item) ? typed.split(/\s+/u) : []}
-              onSelect={() => onGo(item.href)}
+              onSelect={() => (mayLeave(item.href) ? onGo(item.href) : onOpenChange(false))}
               className="flex min-h-11 cursor-pointer items-center justify-between gap-3 rounded-lg px-3 aria-selected:bg-sunken"
             >
               <span className="font-semibold">{item.label}</span>

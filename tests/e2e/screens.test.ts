@@ -241,6 +241,17 @@ describe('what was typed and not saved', () => {
       await asks().waitFor({ state: 'detached' });
       expect(await field.inputValue()).toBe('Kestrel 9');
     }
+    if (path === '/devices/new') {
+      await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+      await page.keyboard.press('/');
+      await page.keyboard.type('Logbook');
+      await page
+        .getByRole('option', { name: /Logbook/u })
+        .first()
+        .click();
+      await asks().getByRole('button', { name: 'Stay here' }).click();
+      expect(await field.inputValue()).toBe('Kestrel 9');
+    }
     await bench.click();
     await asks().getByRole('button', { name: 'Leave without saving' }).click();
     await page.waitForURL((url) => url.pathname === '/');
