@@ -5,7 +5,8 @@ import { useEffect, useState } from 'react';
 import { holdLeaving } from '@/ui/leaving';
 import { useKeys } from '@/ui/use-keys';
 
-const LeaveDialog = dynamic(() => import('@/ui/leave-dialog').then((m) => m.LeaveDialog));
+/** With a boundary of its own: without one the whole screen gives way while it is fetched, and what is typed meanwhile is lost. */
+const LeaveDialog = dynamic(() => import('@/ui/leave-dialog').then((m) => m.LeaveDialog), { ssr: false });
 
 /** Where a link that was pressed would lead to in this window; null where it opens elsewhere, or stays on this screen. */
 function leadsTo(event: MouseEvent): string | null {

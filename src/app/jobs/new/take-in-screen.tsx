@@ -16,7 +16,7 @@ import { type Alike, startAlike, takeInAlike } from './start-alike';
 
 /** Of an empty workshop alone. */
 const StartHere = dynamic(() => import('@/app/start-here').then((m) => m.StartHere));
-const LeaveGuard = dynamic(() => import('@/app/leave-guard').then((m) => m.LeaveGuard));
+const LeaveGuard = dynamic(() => import('@/app/leave-guard').then((m) => m.LeaveGuard), { ssr: false });
 
 const askEarlier = async (serial: string): Promise<LogbookLine[]> => {
   const found = await getJson<LogbookLine[]>(`/api/logbook/serial?serial=${encodeURIComponent(serial)}`);
