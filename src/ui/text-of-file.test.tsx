@@ -19,3 +19,10 @@ it('what is too long is told with its name and size, and nothing of it is read',
   expect(read).toMatchObject({ ok: false, fault: { sentence: 'all.txt has 7 MB.' } });
   expect(text).not.toHaveBeenCalled();
 });
+
+it('what was taken out meanwhile is told', async () => {
+  const gone = { name: 'all.txt', size: 7, text: () => Promise.reject(new Error('gone')) };
+  expect(await textOfFile(gone as unknown as File, 'A list', 6e6)).toMatchObject({
+    fault: { code: 'unreadable', sentence: 'all.txt cannot be read any more.' },
+  });
+});
