@@ -21,7 +21,7 @@ it('tells what a process stood in the queue for, and no more than passed', async
   expect(gave).toBeLessThanOrEqual(performance.now() - started);
   // Sleeping is no waiting for the processor.
   expect(slept).toBeLessThan(gave / 2);
-}, 120_000);
+});
 
 it('is nothing where nobody is', async () => {
   expect(await queuedMs(2 ** 30)).toBe(0);

@@ -32,7 +32,7 @@ beforeAll(async () => {
   await act(runtime, id, { kind: 'lay-out', wish: fillWish });
   for (let now = await view(); now.current === 'open'; now = await view())
     await act(runtime, id, { kind: 'step', stepId: now.nextStepId });
-}, 120_000);
+});
 afterAll(() => workshop.close());
 
 it('two jobs that dock at once get two labels', async () => {

@@ -42,7 +42,7 @@ beforeAll(async () => {
   await does({ kind: 'arm', label: 'KV-2202' });
   expect(await does({ kind: 'look-inside' })).toBe('no-copy');
   await copied();
-}, 120_000);
+});
 afterAll(() => workshop.close());
 
 it('a copy that was not read back is finished, not verified, and held before Swap', async () => {
@@ -88,7 +88,7 @@ it('read back now, what does not hold is done again, and it is verified as read 
   expect(now.facts['copy.verified']?.value).toBe(true);
   expect(now.evidence?.find(({ id: one }) => one === 'digests')?.verdict).toBe('clear');
   expect(await does({ kind: 'copy' })).toBe('copied');
-}, 180_000);
+});
 
 it('begun anew it may be walked past only with a reason, which stands on the sheet, and not for the next copy', async () => {
   await does({ kind: 'undock' });
@@ -107,4 +107,4 @@ it('begun anew it may be walked past only with a reason, which stands on the she
   await does({ kind: 'arm', label: 'KV-2202' });
   await copied();
   expect((await view()).current).toBe('carry-over');
-}, 180_000);
+});

@@ -18,7 +18,7 @@ beforeAll(async () => {
     await act(runtime, id, { kind: 'step', stepId: now.nextStepId });
   }
   await act(runtime, id, { kind: 'dock', caseId: 'tarn-5' });
-}, 120_000);
+});
 afterAll(() => workshop.close());
 
 /** Listens until the copy no longer runs. */
@@ -132,7 +132,7 @@ describe('a copy', () => {
     expect(await act(runtime, id, { kind: 'copy' })).toBe('copied');
     const manifest = JSON.parse(await readFile(join(runtime.dock.copyFolder(id), 'manifest.json'), 'utf8'));
     expect(manifest).toMatchObject({ schema: 'jicara.manifest/3', target: { benchLabel: 'KV-2202' } });
-  }, 180_000);
+  });
 
   it('is started in an emulated machine with real firmware, copied and grown as it is, and leaves it untouched', async () => {
     const { runtime } = workshop;

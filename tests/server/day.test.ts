@@ -7,7 +7,7 @@ import { type Workshop, act, jobView, openWorkshop } from './workshop';
 let workshop: Workshop;
 beforeAll(async () => {
   workshop = await openWorkshop();
-}, 60_000);
+});
 afterAll(() => workshop.close());
 const plan = async () => {
   const view = await benchView(workshop.runtime);

@@ -9,7 +9,7 @@ beforeAll(async () => {
   workshop = await openWorkshop();
   // Some of them want somebody trained for mains.
   await changeSettings(workshop.runtime, { working: 'TK' });
-}, 60_000);
+});
 afterAll(() => workshop.close());
 
 const view = (id: string) => jobView(workshop.runtime, id);

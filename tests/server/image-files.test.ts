@@ -80,7 +80,7 @@ beforeAll(async () => {
   await does({ kind: 'lay-out', wish: fillWish });
   for (let now = await view(); now.current === 'open'; now = await view())
     expect(await does({ kind: 'step', stepId: now.nextStepId })).toBe('ok');
-}, 120_000);
+});
 afterAll(() => workshop.close());
 
 it('a device that is taken in is real unless practice was asked for, and stays what it is', async () => {
@@ -155,7 +155,7 @@ it('the whole chain works on them: read, copied, proved, looked into; and the pr
   expect(await does({ kind: 'look-inside' })).toBe('only-image');
   // The old image was read and nothing else.
   expect((await stat(path('old.img'))).mtimeMs).toBe(source.mtimeMs);
-}, 180_000);
+});
 
 describe('the real drive, written elsewhere', () => {
   const ready = async (): Promise<SumsState> => {
@@ -180,7 +180,7 @@ describe('the real drive, written elsewhere', () => {
     await file.close();
     await startSums(workshop.runtime, id);
     expect(await ready()).toMatchObject({ kind: 'ready', stretches: expect.any(Number) });
-  }, 180_000);
+  });
 
   it('that differs in one stretch is named and proves nothing; one that matches in all of them is proved', async () => {
     const all = await printed();
@@ -235,7 +235,7 @@ it('an image that another program changes between two runs is noticed', async ()
   const again = ended();
   expect(await does({ kind: 'copy' })).toBe('ok');
   expect(['finished', 'source-changed']).toContain(await again);
-}, 180_000);
+});
 
 it('a file that one job has on the dock is not another job’s to take', async () => {
   const other = unsafeValue(await takeInDevice(workshop.runtime, takeIn)).id;
@@ -355,4 +355,4 @@ it('two tables on an image: nothing is copied until a person says which counts, 
     simulated: false,
     unreadable: [{ offset: 512 * 4096, bytes: 4096, part: 'main' }],
   });
-}, 180_000);
+});

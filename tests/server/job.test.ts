@@ -15,7 +15,7 @@ import { jobView, type Workshop, act, openWorkshop, switchOn } from './workshop'
 let workshop: Workshop;
 beforeAll(async () => {
   workshop = await openWorkshop();
-}, 60_000);
+});
 afterAll(() => workshop.close());
 
 const takeIn = {
@@ -262,7 +262,7 @@ describe('a job on the server', () => {
     await quotesAreNumbered(id);
     await partsWereUsed(id);
     await oldDriveWiped(id, done.job.dock!.old.benchLabel);
-  }, 120_000);
+  });
 
   it('refuses the second of two windows, and overwrites nothing', async () => {
     const { runtime } = workshop;

@@ -7,7 +7,7 @@ import { type Workshop, act, jobView, openWorkshop } from './workshop';
 let workshop: Workshop;
 beforeAll(async () => {
   workshop = await openWorkshop('demo', { hasPast: true });
-}, 60_000);
+});
 afterAll(() => workshop.close());
 
 it('the demo has a past of 150 jobs, each whole: papers with numbers, a history, a sheet that can be looked at', async () => {

@@ -22,7 +22,7 @@ import { type Workshop, act, openWorkshop } from './workshop';
 let workshop: Workshop;
 beforeAll(async () => {
   workshop = await openWorkshop();
-}, 60_000);
+});
 afterAll(() => workshop.close());
 
 const search = (more: object) => searchParts(workshop.runtime.database, PartQuery.parse(more));

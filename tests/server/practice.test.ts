@@ -7,7 +7,7 @@ import { type Workshop, openWorkshop } from './workshop';
 let workshop: Workshop;
 beforeAll(async () => {
   workshop = await openWorkshop();
-}, 60_000);
+});
 afterAll(() => workshop.close());
 
 const run = (more: object) => ({

@@ -5,7 +5,7 @@ import { memoryDatabase } from './memory-database';
 let database: Database;
 beforeAll(async () => {
   database = await memoryDatabase();
-}, 60_000);
+});
 afterAll(() => database.close());
 
 describe('statements that are kept ready', () => {

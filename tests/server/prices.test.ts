@@ -4,7 +4,7 @@ import { type Workshop, openWorkshop } from './workshop';
 let workshop: Workshop;
 beforeAll(async () => {
   workshop = await openWorkshop();
-}, 60_000);
+});
 afterAll(() => workshop.close());
 
 const marl = 'ostrel-marl-2000';

@@ -4,7 +4,7 @@ import { type Workshop, act, openWorkshop } from './workshop';
 let workshop: Workshop;
 beforeAll(async () => {
   workshop = await openWorkshop();
-}, 60_000);
+});
 afterAll(() => workshop.close());
 
 const shelf = (form: object, requestId: string | null = null) =>

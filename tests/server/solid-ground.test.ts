@@ -17,7 +17,7 @@ import { type Workshop, act, jobView, openWorkshop } from './workshop';
 let workshop: Workshop;
 beforeAll(async () => {
   workshop = await openWorkshop();
-}, 60_000);
+});
 afterAll(() => workshop.close());
 
 const id = 'Q-0412';
@@ -74,7 +74,7 @@ it('docking, copying, presses and switching on are done once, however often they
   expect(seen.filter((kind) => kind === 'power-on')).toHaveLength(1);
   expect(seen.filter((kind) => kind === 'press')).toHaveLength(1);
   expect((await jobView(runtime, id)).job.power!.presses).toHaveLength(1);
-}, 120_000);
+});
 
 it('hundreds of presses and observations leave the job, the bench and the dock readable; the limit is refused when decided', async () => {
   const { runtime } = workshop;
@@ -97,7 +97,7 @@ it('hundreds of presses and observations leave the job, the bench and the dock r
   expect(bench.unread).toEqual([]);
   expect(bench.cards.map((card) => card.id)).toContain('Q-0414');
   expect((await dockView(runtime)).unread).toEqual([]);
-}, 120_000);
+});
 
 it('what a job keeps of its history is what its history comes to', async () => {
   const { database } = workshop.runtime;

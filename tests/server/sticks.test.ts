@@ -13,7 +13,7 @@ const wren = 'wren-harbour-4-6';
 
 beforeAll(async () => {
   workshop = await openWorkshop();
-}, 120_000);
+});
 afterAll(() => workshop.close());
 
 const library = async () => (await dockView(workshop.runtime)).library;

@@ -7,7 +7,7 @@ describe('migrations', () => {
   let database: Database;
   beforeAll(async () => {
     database = await memoryDatabase();
-  }, 60_000);
+  });
   afterAll(() => database.close());
 
   it('are applied once, in order, and refuse a changed or unknown past', async () => {
@@ -48,7 +48,7 @@ describe('history', () => {
     });
     await expect(database.query('delete from job_history')).rejects.toMatchObject({ code: '23001' });
     await workshop.close();
-  }, 60_000);
+  });
 });
 
 describe('an own workshop', () => {
@@ -56,5 +56,5 @@ describe('an own workshop', () => {
     const workshop = await openWorkshop('own');
     expect(await workshop.runtime.database.query('select id from device_profile')).toEqual([]);
     await workshop.close();
-  }, 60_000);
+  });
 });

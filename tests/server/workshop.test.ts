@@ -12,7 +12,7 @@ import { type Workshop, openWorkshop } from './workshop';
 let workshop: Workshop;
 beforeAll(async () => {
   workshop = await openWorkshop('own');
-}, 60_000);
+});
 afterAll(() => workshop.close());
 
 describe('an own workshop', () => {
