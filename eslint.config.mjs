@@ -145,6 +145,21 @@ export default tseslint.config(
     },
   },
   {
+    // A job's stations are the screen themselves.
+    files: ['src/{ui,app}/**/*.tsx'],
+    ignores: ['src/app/jobs/**/job-screen.tsx'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "CallExpression[callee.name='dynamic'][arguments.length=1]",
+          message:
+            'Without `ssr: false` or `loading` it has no boundary of its own: the whole screen gives way while it is fetched.',
+        },
+      ],
+    },
+  },
+  {
     // Where React is, and nowhere else: these rules run its compiler over each file.
     files: ['src/{ui,app,workers}/**/*.{ts,tsx}'],
     ignores: ['src/app/api/**'],

@@ -20,8 +20,29 @@ function leadsTo(event: MouseEvent): string | null {
 }
 
 /**
- * Shown while a screen holds what was typed and not saved: Escape, a link, Find or closing the window ask first. A button that names what it
- * does is not asked about.
+ * The browser's own way back or on, held (HTML, Navigation API: a traversal within the document may be cancelled after the user did
+ * something); answers with how to hear no longer. A browser without it goes back unasked.
+ */
+function holdTravel(ask: (go: () => void) => void): () => void {
+  const { navigation } = window as { navigation?: Navigation };
+  const hear = (event: NavigateEvent) => {
+    const { destination, navigationType } = event;
+    const isHere = new URL(destination.url).pathname === window.location.pathname;
+    if (navigationType !== 'traverse' || !event.cancelable || isHere) return;
+    event.preventDefault();
+    const steps = destination.index - (navigation?.currentEntry?.index ?? 0);
+    ask(() => {
+      navigation?.removeEventListener('navigate', hear);
+      window.history.go(steps);
+    });
+  };
+  navigation?.addEventListener('navigate', hear);
+  return () => navigation?.removeEventListener('navigate', hear);
+}
+
+/**
+ * Shown while a screen holds what was typed and not saved: Escape, a link, Find, the way back or closing the window ask first. A button
+ * that names what it does is not asked about.
  */
 export function LeaveGuard({ leave }: { leave?: () => void }) {
   const router = useRouter();
@@ -42,8 +63,10 @@ export function LeaveGuard({ leave }: { leave?: () => void }) {
     document.documentElement.dataset.holds = 'typed';
     window.addEventListener('beforeunload', hold);
     const endHolding = holdLeaving(ask);
+    const endTravel = holdTravel((go) => setWanted({ go }));
     return () => {
       endHolding();
+      endTravel();
       document.removeEventListener('click', hear, true);
       delete document.documentElement.dataset.holds;
       window.removeEventListener('beforeunload', hold);

@@ -11,8 +11,8 @@ import { getJson, post } from './call';
 import { useWorking } from './use-working';
 
 const loadFind = () => import('@/ui/find-dialog');
-const FindDialog = dynamic(() => loadFind().then((m) => m.FindDialog));
-const KeysDialog = dynamic(() => import('@/ui/keys-dialog').then((m) => m.KeysDialog));
+const FindDialog = dynamic(() => loadFind().then((m) => m.FindDialog), { ssr: false });
+const KeysDialog = dynamic(() => import('@/ui/keys-dialog').then((m) => m.KeysDialog), { ssr: false });
 
 const screens: Findable[] = [
   { href: '/', label: 'Bench', hint: 'the day: what to pick up so that all promises hold' },

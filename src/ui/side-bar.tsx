@@ -6,7 +6,7 @@ import Link from './link';
 import { type SideBarPlace, mainScreens } from './main-screens';
 
 // A window is loaded when it is asked for: most screens show none.
-const PhoneMenu = dynamic(() => import('./dialog-frame').then((m) => m.DialogFrame));
+const PhoneMenu = dynamic(() => import('./dialog-frame').then((m) => m.DialogFrame), { ssr: false });
 
 type Props = {
   /** Null where nothing of the workshop could be read yet: the screens are named all the same. */

@@ -222,6 +222,7 @@ describe('what was typed and not saved', () => {
     ['a new part', '/parts/new?kind=drive', 'Model'],
     ['lines to import', '/parts/import?kind=drive', 'Or paste lines'],
     ['a device to be taken in', '/jobs/new', 'Whose is it?'],
+    ['a setting', '/workshop', 'Name of the workshop'],
   ])('%s is asked about before a key or a link lets it go', async (_, path, label) => {
     const { page } = seen;
     await visit(page, path);
@@ -234,7 +235,7 @@ describe('what was typed and not saved', () => {
     await page.keyboard.press('Escape');
     await asks().waitFor({ state: 'detached' });
     expect(await field.inputValue()).toBe('Kestrel 9');
-    if (path !== '/jobs/new') {
+    if (path !== '/jobs/new' && path !== '/workshop') {
       await page.evaluate(() => (document.activeElement as HTMLElement).blur());
       await page.keyboard.press('Escape');
       await asks().getByRole('button', { name: 'Stay here' }).click();
@@ -255,6 +256,24 @@ describe('what was typed and not saved', () => {
     await bench.click();
     await asks().getByRole('button', { name: 'Leave without saving' }).click();
     await page.waitForURL((url) => url.pathname === '/');
+  });
+
+  it('the browser’s way back asks too', async () => {
+    const { page } = seen;
+    await visit(page, '/devices');
+    await page.getByRole('link', { name: 'Workshop' }).first().click();
+    await page.waitForURL('**/workshop');
+    const field = page.getByLabel('Name of the workshop');
+    await field.fill('Lower deck');
+    await page.locator('html[data-holds="typed"]').waitFor({ state: 'attached' });
+    const back = () => page.evaluate(() => window.history.back());
+    await back();
+    await asks().getByRole('button', { name: 'Stay here' }).click();
+    await asks().waitFor({ state: 'detached' });
+    expect([new URL(page.url()).pathname, await field.inputValue()]).toEqual(['/workshop', 'Lower deck']);
+    await back();
+    await asks().getByRole('button', { name: 'Leave without saving' }).click();
+    await page.waitForURL('**/devices');
   });
 
   it('a procedure that was opened for editing and not changed is left at once', async () => {

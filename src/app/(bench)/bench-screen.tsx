@@ -23,8 +23,10 @@ import { useWorking } from '@/app/use-working';
 import { usePins } from './use-pins';
 
 // Dragging comes once there is a plan to drag in.
-const DayList = dynamic(() => import('@/ui/bench/day-list').then((m) => m.DayList));
-const DayLanes = dynamic(() => import('@/ui/bench/day-lanes').then((m) => m.DayLanes));
+const DayList = dynamic(() => import('@/ui/bench/day-list').then((m) => m.DayList), { loading: () => null });
+const DayLanes = dynamic(() => import('@/ui/bench/day-lanes').then((m) => m.DayLanes), {
+  loading: () => null,
+});
 
 /** How often the bench is looked at anew: while a machine runs, and else, since the clock goes on and others work too. */
 const whileBusyMs = 4000;

@@ -19,7 +19,9 @@ import { FaultNotice } from '@/ui/notice';
 import { textOfFile } from '@/ui/text-of-file';
 
 // Two versions are merged now and then: what it reads by is loaded when it is asked for.
-const MergePanel = dynamic(() => import('@/ui/devices/merge-panel').then((m) => m.MergePanel));
+const MergePanel = dynamic(() => import('@/ui/devices/merge-panel').then((m) => m.MergePanel), {
+  ssr: false,
+});
 
 type Props = {
   frame: FrameView;

@@ -10,7 +10,9 @@ import type { Fault } from '@/core/result';
 import { PracticeBegin } from '@/ui/practice/practice-begin';
 
 // Loaded once a run begins.
-const PracticeRun = dynamic(() => import('@/ui/practice/practice-run').then((m) => m.PracticeRun));
+const PracticeRun = dynamic(() => import('@/ui/practice/practice-run').then((m) => m.PracticeRun), {
+  loading: () => null,
+});
 
 type Props = {
   view: {

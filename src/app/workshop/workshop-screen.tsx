@@ -2,6 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { post } from '@/app/call';
+import { LeaveGuard } from '@/app/leave-guard';
 import { Shell } from '@/app/shell';
 import { AddTechnician, StartHere } from '@/app/start-here';
 import type { FrameView } from '@/core/job-view';
@@ -23,9 +24,11 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
   const [form, setForm] = useState<Settings>(frame.settings);
   const [fault, setFault] = useState<Fault | null>(null);
   const [saved, setSaved] = useState(false);
+  const [isTyped, setTyped] = useState(false);
   const [isMoneyFaulty, setMoneyFaulty] = useState(false);
   const change = (part: Partial<Settings>) => {
     setSaved(false);
+    setTyped(true);
     setForm({ ...form, ...part });
   };
   const save = async () => {
@@ -65,7 +68,9 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
     });
     setFault(done.ok ? null : done.fault);
     setSaved(done.ok);
-    if (done.ok) router.refresh();
+    if (!done.ok) return;
+    setTyped(false);
+    router.refresh();
   };
   const keepTechnician = async (technician: Technician) => {
     const done = await post<Technician>('/api/workshop/technicians', technician);
@@ -75,6 +80,7 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
   useKeys({ Enter: () => void save() });
   return (
     <Shell frame={frame} at="workshop">
+      {isTyped && <LeaveGuard />}
       <div className="flex flex-wrap items-baseline gap-x-4 border-b bg-surface px-5 py-3.5">
         <h1 className="text-[1.625rem]">Workshop</h1>
         <p className="text-soft">who works here, and how it counts</p>
@@ -123,7 +129,7 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
           </>
         }
         actions={
-          <Button kind="main" keyName="Enter" onClick={() => void save()}>
+          <Button kind="main" keyName="Enter" type="submit" form="settings">
             Save the settings
           </Button>
         }
@@ -131,95 +137,104 @@ export function WorkshopScreen({ frame, days }: { frame: FrameView; days: string
       >
         {fault && <FaultNotice fault={fault} />}
         {!frame.hasProfiles && <StartHere frame={frame} />}
-        <Card>
-          <div className="grid gap-4 md:grid-cols-2">
-            <Field
-              label="Name of the workshop"
-              value={form.workshop}
-              onChange={(e) => change({ workshop: e.target.value })}
-            />
-            <Field
-              label="Currency"
-              value={form.currency}
-              onChange={(e) => change({ currency: e.target.value })}
-              hint="three letters, such as EUR"
-            />
-            <Field
-              label="Time zone"
-              value={form.timeZone}
-              onChange={(e) => change({ timeZone: e.target.value })}
-              hint="such as Europe/Lisbon"
-            />
-            <Field
-              label="Preferred makers"
-              value={form.prefersMakers.join(', ')}
-              onChange={(e) => change({ prefersMakers: e.target.value.split(/,\s?/u) })}
-              hint="first where all else is equal, such as Ostrel, Pirrin"
-            />
-            <Field
-              label="Keep simulated drives of finished jobs for"
-              inputMode="numeric"
-              value={String(form.keepDrivesDays)}
-              onChange={(e) =>
-                change({ keepDrivesDays: Number(e.target.value.replace(/\D/gu, '').slice(0, 4)) })
-              }
-              hint="days after hand-over; then they are cleared"
-            />
-            <Field
-              label="Sources are old after, months"
-              inputMode="numeric"
-              value={String(form.sourcesOldAfterMonths)}
-              onChange={(e) =>
-                change({ sourcesOldAfterMonths: Number(e.target.value.replace(/\D/gu, '').slice(0, 3)) })
-              }
-              hint="their figures count on, and say so"
-            />
-            <Choice
-              legend="Air at the bench"
-              value={form.benchAir}
-              onChange={(benchAir) => change({ benchAir })}
-              options={[
-                { value: 'season-north', label: 'By the season, north' },
-                { value: 'season-south', label: 'By the season, south' },
-                { value: 'dry', label: 'Dry all year', hint: 'static at its worst' },
-                { value: 'humid', label: 'Humid all year' },
-              ]}
-            />
-            <Choice
-              legend="Numbers and dates"
-              value={form.locale}
-              onChange={(locale) => change({ locale })}
-              options={locales.map((value) => ({ value, label: value }))}
-            />
-            <Choice
-              legend="Pace of the simulated dock"
-              value={form.pace}
-              onChange={(pace) => change({ pace })}
-              options={[
-                { value: 'true', label: 'True', hint: 'as long as at a bench' },
-                { value: 'x60', label: '×60' },
-                { value: 'free', label: 'As fast as it goes' },
-              ]}
-            />
-            <Choice
-              legend="Single letters as keys"
-              value={form.singleKeys ? 'on' : 'off'}
-              onChange={(value) => change({ singleKeys: value === 'on' })}
-              options={[
-                { value: 'on', label: 'On' },
-                { value: 'off', label: 'Off', hint: 'for dictation' },
-              ]}
-            />
-          </div>
-        </Card>
-        <MoneyForm
-          money={form.money}
-          currency={form.currency}
-          onChange={(money) => {
-            setMoneyFaulty(money === 'faulty');
-            if (money !== 'faulty') change({ money });
+        <form
+          id="settings"
+          className="contents"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void save();
           }}
-        />
+        >
+          <Card>
+            <div className="grid gap-4 md:grid-cols-2">
+              <Field
+                label="Name of the workshop"
+                value={form.workshop}
+                onChange={(e) => change({ workshop: e.target.value })}
+              />
+              <Field
+                label="Currency"
+                value={form.currency}
+                onChange={(e) => change({ currency: e.target.value })}
+                hint="three letters, such as EUR"
+              />
+              <Field
+                label="Time zone"
+                value={form.timeZone}
+                onChange={(e) => change({ timeZone: e.target.value })}
+                hint="such as Europe/Lisbon"
+              />
+              <Field
+                label="Preferred makers"
+                value={form.prefersMakers.join(', ')}
+                onChange={(e) => change({ prefersMakers: e.target.value.split(/,\s?/u) })}
+                hint="first where all else is equal, such as Ostrel, Pirrin"
+              />
+              <Field
+                label="Keep simulated drives of finished jobs for"
+                inputMode="numeric"
+                value={String(form.keepDrivesDays)}
+                onChange={(e) =>
+                  change({ keepDrivesDays: Number(e.target.value.replace(/\D/gu, '').slice(0, 4)) })
+                }
+                hint="days after hand-over; then they are cleared"
+              />
+              <Field
+                label="Sources are old after, months"
+                inputMode="numeric"
+                value={String(form.sourcesOldAfterMonths)}
+                onChange={(e) =>
+                  change({ sourcesOldAfterMonths: Number(e.target.value.replace(/\D/gu, '').slice(0, 3)) })
+                }
+                hint="their figures count on, and say so"
+              />
+              <Choice
+                legend="Air at the bench"
+                value={form.benchAir}
+                onChange={(benchAir) => change({ benchAir })}
+                options={[
+                  { value: 'season-north', label: 'By the season, north' },
+                  { value: 'season-south', label: 'By the season, south' },
+                  { value: 'dry', label: 'Dry all year', hint: 'static at its worst' },
+                  { value: 'humid', label: 'Humid all year' },
+                ]}
+              />
+              <Choice
+                legend="Numbers and dates"
+                value={form.locale}
+                onChange={(locale) => change({ locale })}
+                options={locales.map((value) => ({ value, label: value }))}
+              />
+              <Choice
+                legend="Pace of the simulated dock"
+                value={form.pace}
+                onChange={(pace) => change({ pace })}
+                options={[
+                  { value: 'true', label: 'True', hint: 'as long as at a bench' },
+                  { value: 'x60', label: '×60' },
+                  { value: 'free', label: 'As fast as it goes' },
+                ]}
+              />
+              <Choice
+                legend="Single letters as keys"
+                value={form.singleKeys ? 'on' : 'off'}
+                onChange={(value) => change({ singleKeys: value === 'on' })}
+                options={[
+                  { value: 'on', label: 'On' },
+                  { value: 'off', label: 'Off', hint: 'for dictation' },
+                ]}
+              />
+            </div>
+          </Card>
+          <MoneyForm
+            money={form.money}
+            currency={form.currency}
+            onChange={(money) => {
+              setMoneyFaulty(money === 'faulty');
+              if (money !== 'faulty') change({ money });
+            }}
+          />
+        </form>
         <BackupCard workshop={frame.settings.workshop} days={days} settings={frame.settings} />
       </StationFrame>
     </Shell>

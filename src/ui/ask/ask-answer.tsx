@@ -4,7 +4,7 @@ import { Button } from '../button';
 import { Card, StationFrame } from '../station-frame';
 import type { AskAnswerProps } from './asked-view';
 
-const Answer = dynamic(() => import('./answer').then((m) => m.Answer));
+const Answer = dynamic(() => import('./answer').then((m) => m.Answer), { loading: () => null });
 
 /** The answer to a counter question: with a drive its fit, without one what fits the device. */
 export function AskAnswer(props: AskAnswerProps) {

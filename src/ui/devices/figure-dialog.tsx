@@ -32,9 +32,16 @@ type Props = {
 /** A worksheet for one figure: readings by a tool with their spread drawn as they are typed, or what a paper states. */
 export function FigureDialog({ place, figure, busy, fault, onEnter, onPhoto, onClose }: Props) {
   const [way, setWay] = useState<FigureEntry['way']>(figure.unit === 'mm' ? 'measured' : 'paper');
+  /** A photo was chosen, and readings are taken from it by marks. */
+  const [isMarked, setMarked] = useState(false);
   const asked = { placeId: place.id, figureId: figure.id };
   return (
-    <DialogFrame title={figure.words} open onOpenChange={(open) => !open && onClose()}>
+    <DialogFrame
+      title={figure.words}
+      asks={isMarked ? 'held' : 'typed'}
+      open
+      onOpenChange={(open) => !open && onClose()}
+    >
       <p className="mb-3 text-[0.875rem] text-soft">{figure.howToGet}</p>
       {fault && (
         <div className="mb-3">
@@ -57,6 +64,7 @@ export function FigureDialog({ place, figure, busy, fault, onEnter, onPhoto, onC
             figure={figure}
             busy={busy}
             onPhoto={onPhoto}
+            onMarks={() => setMarked(true)}
             enter={(more) => onEnter({ way, ...asked, ...more })}
           />
         )}
@@ -91,11 +99,13 @@ function Measured({
   figure,
   busy,
   onPhoto,
+  onMarks,
   enter,
 }: {
   figure: Figure;
   busy: boolean;
   onPhoto: Props['onPhoto'];
+  onMarks: () => void;
   enter: (more: { readings: number[]; toolPlusMinus: number; tool: string; photo?: string }) => void;
 }) {
   const [tool, setTool] = useState<Tool>('caliper');
@@ -115,6 +125,10 @@ function Measured({
       ? ofReadings(readings, plusMinus, { tool, at: '', by: '' })
       : null;
   const strip = of && readingsStrip(readings, of, stripPx);
+  const mark = (photo: File) => {
+    onMarks();
+    setMarked(photo);
+  };
   const isByPhoto = tool === photoTool;
   const save = async () => {
     if (!of || plusMinus === null || isOdd) return;
@@ -156,8 +170,8 @@ function Measured({
       />
       {isByPhoto && (
         <div className="flex flex-wrap items-center gap-3">
-          <FileInput words="Take a photo" accept={pictures} capture="environment" onFile={setMarked} />
-          <FileInput words="Photo from a file" accept={pictures} onFile={setMarked} />
+          <FileInput words="Take a photo" accept={pictures} capture="environment" onFile={mark} />
+          <FileInput words="Photo from a file" accept={pictures} onFile={mark} />
           <span className="text-[0.875rem] text-soft">
             {evidence
               ? 'the last one is kept with the figure, as evidence'

@@ -14,8 +14,8 @@ import { Button } from '../button';
 import { Card } from '../station-frame';
 
 /** Fetched when one is opened. */
-const FigureDialog = dynamic(() => import('./figure-dialog').then((m) => m.FigureDialog));
-const AnswerDialog = dynamic(() => import('./figure-dialog').then((m) => m.AnswerDialog));
+const FigureDialog = dynamic(() => import('./figure-dialog').then((m) => m.FigureDialog), { ssr: false });
+const AnswerDialog = dynamic(() => import('./figure-dialog').then((m) => m.AnswerDialog), { ssr: false });
 
 type Props = {
   profile: DeviceProfile;

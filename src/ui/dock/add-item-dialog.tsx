@@ -37,7 +37,7 @@ export function AddItemDialog({
     else close();
   };
   return (
-    <DialogFrame title={`Add a ${kind}`} open={open} onOpenChange={(next) => !next && close()}>
+    <DialogFrame title={`Add a ${kind}`} asks="typed" open={open} onOpenChange={(next) => !next && close()}>
       <form
         className="flex flex-col gap-3"
         onSubmit={(event) => {

@@ -17,7 +17,7 @@ import { ItemList } from './item-list';
 import { PracticeFaults } from './practice-faults';
 
 // Windows are loaded when they are asked for.
-const WriteDialog = dynamic(() => import('./write-dialog').then((m) => m.WriteDialog));
+const WriteDialog = dynamic(() => import('./write-dialog').then((m) => m.WriteDialog), { ssr: false });
 
 type Props = {
   view: DockView;

@@ -12,8 +12,8 @@ import { RowFault } from './row-fault';
 import { RunBar } from './run-bar';
 
 // Windows are loaded when they are asked for.
-const AddItemDialog = dynamic(() => import('./add-item-dialog').then((m) => m.AddItemDialog));
-const RecordDialog = dynamic(() => import('./record-dialog').then((m) => m.RecordDialog));
+const AddItemDialog = dynamic(() => import('./add-item-dialog').then((m) => m.AddItemDialog), { ssr: false });
+const RecordDialog = dynamic(() => import('./record-dialog').then((m) => m.RecordDialog), { ssr: false });
 
 /** What a stick holds, in a few words. */
 export function contentWords({ content, item }: Pick<DockItem, 'content' | 'item'>): string {

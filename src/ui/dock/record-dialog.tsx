@@ -37,7 +37,7 @@ export function RecordDialog({
     await done({ kind: 'record', label, worked, what: what.trim() });
   };
   return (
-    <DialogFrame title={`Record of ${label}`} open onOpenChange={(open) => !open && close()}>
+    <DialogFrame title={`Record of ${label}`} asks="typed" open onOpenChange={(open) => !open && close()}>
       {told.uses.length === 0 ? (
         <p className="text-soft">Nothing on record yet.</p>
       ) : (

@@ -57,11 +57,11 @@ type Props = {
 };
 
 // What stands behind a tab is loaded when it is looked at, and the heat once the rest stands.
-const DisputePanel = dynamic(() => import('./dispute-panel').then((m) => m.DisputePanel));
-const HeightsPanel = dynamic(() => import('./heights-panel').then((m) => m.HeightsPanel));
-const KitOf = dynamic(() => import('./kit-of').then((m) => m.KitOf));
-const PadPanel = dynamic(() => import('./pad-panel').then((m) => m.PadPanel));
-const RemedyPanel = dynamic(() => import('./remedy-panel').then((m) => m.RemedyPanel));
+const DisputePanel = dynamic(() => import('./dispute-panel').then((m) => m.DisputePanel), { ssr: false });
+const HeightsPanel = dynamic(() => import('./heights-panel').then((m) => m.HeightsPanel), { ssr: false });
+const KitOf = dynamic(() => import('./kit-of').then((m) => m.KitOf), { ssr: false });
+const PadPanel = dynamic(() => import('./pad-panel').then((m) => m.PadPanel), { ssr: false });
+const RemedyPanel = dynamic(() => import('./remedy-panel').then((m) => m.RemedyPanel), { ssr: false });
 const HeatCard = dynamic(() => import('./heat-card').then((m) => m.HeatCard), {
   ssr: false,
   loading: () => (

@@ -8,11 +8,13 @@ type Props = {
   /** The step as this job shows it. */
   step: { title: string; how: string };
   device: string;
+  /** Whether words stand here that are not kept. */
+  onTyped: (isTyped: boolean) => void;
   onKeep: (how: string) => Promise<Result<{ version: number }>>;
 };
 
 /** How a step is done, said better by whoever did it just now: for the next device of the kind, this job keeps what it began with. */
-export function BetterWords({ step, device, onKeep }: Props) {
+export function BetterWords({ step, device, onTyped, onKeep }: Props) {
   const [how, setHow] = useState(step.how);
   const [fault, setFault] = useState<Fault | null>(null);
   const [keptAs, setKeptAs] = useState<number | null>(null);
@@ -23,7 +25,9 @@ export function BetterWords({ step, device, onKeep }: Props) {
     const kept = await onKeep(typed);
     setBusy(false);
     setFault(kept.ok ? null : kept.fault);
-    if (kept.ok) setKeptAs(kept.value.version);
+    if (!kept.ok) return;
+    setKeptAs(kept.value.version);
+    onTyped(false);
   };
   return (
     <details className="mt-4 border-t pt-2">
@@ -41,6 +45,7 @@ export function BetterWords({ step, device, onKeep }: Props) {
           onChange={(event) => {
             setHow(event.target.value);
             setKeptAs(null);
+            onTyped(event.target.value.trim() !== step.how);
           }}
         />
       </label>

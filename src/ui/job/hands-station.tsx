@@ -24,8 +24,10 @@ import { useSecondsLeft } from './use-seconds-left';
 import { OverrideForm } from './override-form';
 import { WorkQuestions } from './work-questions';
 
-const KeepCard = dynamic(() => import('./keep-card').then((m) => m.KeepCard));
-const RevisionChoice = dynamic(() => import('./revision-choice').then((m) => m.RevisionChoice));
+const KeepCard = dynamic(() => import('./keep-card').then((m) => m.KeepCard), { loading: () => null });
+const RevisionChoice = dynamic(() => import('./revision-choice').then((m) => m.RevisionChoice), {
+  loading: () => null,
+});
 // It stands below what the hands do: loaded once that is there.
 const KitCard = dynamic(() => import('./kit-card').then((m) => m.KitCard), { ssr: false });
 

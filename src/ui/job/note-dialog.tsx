@@ -1,11 +1,11 @@
 'use client';
-import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { Button } from '../button';
 import { DialogFrame } from '../dialog-frame';
 import type { Result } from '@/core/result';
 import { BetterWords } from './better-words';
 import { FileInput } from '../file-input';
+import { useDraft } from '../use-draft';
 import { SpeakInput } from './speak-input';
 
 const most = 2000;
@@ -18,6 +18,7 @@ const pictures = 'image/jpeg,image/png,image/webp';
 export type PhotoWish = { note: string; forAll: boolean };
 
 type Props = {
+  jobId: string;
   open: boolean;
   onOpenChange: (open: boolean) => void;
   onNote: (text: string) => Promise<boolean>;
@@ -30,8 +31,8 @@ type Props = {
 };
 
 /** A note on the job, with a photo or spoken; both stand in the history, and what is written on the sheet. */
-export function NoteDialog({ open, onOpenChange, onNote, onPhoto, step, device, onWords }: Props) {
-  const [text, setText] = useState('');
+export function NoteDialog({ jobId, open, onOpenChange, onNote, onPhoto, step, device, onWords }: Props) {
+  const [text, setText] = useDraft(`note ${jobId}`);
   const [taken, setTaken] = useState<{ file: File; preview: string } | null>(null);
   const photo = taken?.file ?? null;
   const setPhoto = (file: File | null) => {
@@ -40,6 +41,8 @@ export function NoteDialog({ open, onOpenChange, onNote, onPhoto, step, device, 
   };
   const [forAll, setForAll] = useState(false);
   const [busy, setBusy] = useState(false);
+  /** Better words are being typed, which no draft keeps. */
+  const [saying, setSaying] = useState(false);
   const isSpoken = photo?.type.startsWith('audio/') ?? false;
   const limit = photo ? mostPhotoNote : most;
   const wrong =
@@ -50,20 +53,29 @@ export function NoteDialog({ open, onOpenChange, onNote, onPhoto, step, device, 
         : text.trim().length > limit
           ? `${text.trim().length} characters: at most ${limit}. Shorten it.`
           : null;
+  const empty = () => {
+    setText('');
+    setPhoto(null);
+    setForAll(false);
+  };
   const save = async () => {
     setBusy(true);
     const kept = await (photo ? onPhoto(photo, { note: text.trim(), forAll }) : onNote(text));
     setBusy(false);
-    // Kept when the server refuses it: nothing typed or taken is lost.
-    if (kept) {
-      setText('');
-      setPhoto(null);
-      setForAll(false);
-    }
+    // Where the server refuses it, nothing typed or taken is lost.
+    if (kept) empty();
     onOpenChange(false);
   };
   return (
-    <DialogFrame title="Note, photo or spoken" open={open} onOpenChange={onOpenChange}>
+    <DialogFrame
+      title="Note, photo or spoken"
+      asks={saying ? 'held' : 'never'}
+      open={open}
+      onOpenChange={(next) => {
+        setSaying(false);
+        onOpenChange(next);
+      }}
+    >
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -138,12 +150,17 @@ export function NoteDialog({ open, onOpenChange, onNote, onPhoto, step, device, 
           >
             {isSpoken ? 'Keep the spoken note' : photo ? 'Keep the photo' : 'Keep the note'}
           </Button>
-          <Dialog.Close asChild>
-            <Button keyName="Esc">Cancel</Button>
-          </Dialog.Close>
+          <Button
+            onClick={() => {
+              empty();
+              onOpenChange(false);
+            }}
+          >
+            Cancel
+          </Button>
         </div>
       </form>
-      {step && onWords && <BetterWords step={step} device={device} onKeep={onWords} />}
+      {step && onWords && <BetterWords onTyped={setSaying} step={step} device={device} onKeep={onWords} />}
     </DialogFrame>
   );
 }

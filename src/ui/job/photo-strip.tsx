@@ -14,7 +14,7 @@ type Props = {
   busy: boolean;
 };
 
-const PhotoDialog = dynamic(() => import('./photo-dialog').then((m) => m.PhotoDialog));
+const PhotoDialog = dynamic(() => import('./photo-dialog').then((m) => m.PhotoDialog), { ssr: false });
 
 /** Spoken notes, and photos in a row; one that is pressed is shown large, with who took it and when. */
 export function PhotoStrip({ photos, settings, onRemove, busy }: Props) {

@@ -9,7 +9,10 @@ beforeAll(() => {
   URL.createObjectURL = () => 'blob:x';
   URL.revokeObjectURL = () => {};
 });
-afterEach(cleanup);
+afterEach(() => {
+  cleanup();
+  sessionStorage.clear();
+});
 
 const photo = (id: string, stepId: string | null, jobId = 'Q-0412'): PhotoLine => ({
   id,
@@ -62,6 +65,7 @@ it('a photo that the server refuses is still there with what was typed', async (
   let takes = false;
   const dialog = () => (
     <NoteDialog
+      jobId="Q-0412"
       open
       onOpenChange={() => {}}
       onNote={async () => true}
@@ -88,9 +92,39 @@ it('a photo that the server refuses is still there with what was typed', async (
   screen.getByRole('button', { name: 'Keep the note' });
 });
 
+it('a note that is typed outlives its window, its screen and a refusal; Cancel lets it go', async () => {
+  const shown: boolean[] = [];
+  const dialog = (jobId: string, key: string) => (
+    <NoteDialog
+      key={key}
+      jobId={jobId}
+      open
+      onOpenChange={(open) => shown.push(open)}
+      onNote={async () => false}
+      onPhoto={async () => false}
+      step={null}
+      device="Osprey"
+      onWords={null}
+    />
+  );
+  const text = () => screen.getByLabelText<HTMLTextAreaElement>('Note').value;
+  const { rerender } = render(dialog('Q-0412', 'first'));
+  fireEvent.change(screen.getByLabelText('Note'), { target: { value: 'torn latch' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Keep the note' }));
+  await waitFor(() => expect(shown).toEqual([false]));
+  rerender(dialog('Q-0413', 'other job'));
+  expect(text()).toBe('');
+  rerender(dialog('Q-0412', 'another screen'));
+  expect(text()).toBe('torn latch');
+  fireEvent.click(screen.getByRole('button', { name: 'Cancel' }));
+  rerender(dialog('Q-0412', 'later'));
+  expect(text()).toBe('');
+});
+
 it('a note of a photo is shorter than a note', () => {
   render(
     <NoteDialog
+      jobId="Q-0412"
       open
       onOpenChange={() => {}}
       onNote={async () => true}
@@ -112,6 +146,7 @@ it('a step is said better where it is done, and what speaks against it is said t
   let isOther = true;
   render(
     <NoteDialog
+      jobId="Q-0412"
       open
       onOpenChange={() => {}}
       onNote={async () => true}
@@ -146,6 +181,7 @@ describe('a spoken note', () => {
   const dialog = () =>
     render(
       <NoteDialog
+        jobId="Q-0412"
         open
         onOpenChange={() => {}}
         onNote={async () => true}

@@ -173,7 +173,9 @@ export function ProveStation({ view, act, busy, goOn }: StationProps) {
 }
 
 // Only where something was read that can be held against a forecast: the thermal network comes with it.
-const AgainstForecast = dynamic(() => import('./against-forecast').then((m) => m.AgainstForecast));
+const AgainstForecast = dynamic(() => import('./against-forecast').then((m) => m.AgainstForecast), {
+  loading: () => null,
+});
 
 const isFunction = ({ id }: Margin) => id.startsWith(functionMarginId(''));
 

@@ -10,8 +10,8 @@ import type { StationProps } from './station-props';
 import { StepDetails } from './step-details';
 import { Stopwatch } from './stopwatch';
 
-const StepPhotos = dynamic(() => import('./step-photos').then((m) => m.StepPhotos));
-const DeviceForm = dynamic(() => import('./device-form').then((m) => m.DeviceForm));
+const StepPhotos = dynamic(() => import('./step-photos').then((m) => m.StepPhotos), { loading: () => null });
+const DeviceForm = dynamic(() => import('./device-form').then((m) => m.DeviceForm), { loading: () => null });
 
 type Props = Pick<StationProps, 'view' | 'act' | 'busy' | 'removePhoto'> & {
   here: StationProps['view']['steps'][number];

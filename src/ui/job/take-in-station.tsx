@@ -19,7 +19,9 @@ import { PhotoStrip } from './photo-strip';
 import { type StationProps, showOptions } from './station-props';
 
 // Only whoever changes what was taken in needs the form.
-const TakeInForm = dynamic(() => import('../take-in-form').then((m) => m.TakeInForm));
+const TakeInForm = dynamic(() => import('../take-in-form').then((m) => m.TakeInForm), {
+  loading: () => null,
+});
 
 const oldDriveRows = (
   { oldDrive, dataToKeep }: TakeIn,

@@ -17,9 +17,11 @@ import { FoundPartitions } from './found-partitions';
 import { HashCard } from './hash-card';
 
 // Loaded once something was looked into.
-const OnNewDrive = dynamic(() => import('./on-new-drive').then((m) => m.OnNewDrive));
-const TakePartitions = dynamic(() => import('./take-partitions').then((m) => m.TakePartitions));
-const CopyTimes = dynamic(() => import('./copy-times').then((m) => m.CopyTimes));
+const OnNewDrive = dynamic(() => import('./on-new-drive').then((m) => m.OnNewDrive), { ssr: false });
+const TakePartitions = dynamic(() => import('./take-partitions').then((m) => m.TakePartitions), {
+  ssr: false,
+});
+const CopyTimes = dynamic(() => import('./copy-times').then((m) => m.CopyTimes), { ssr: false });
 
 type State =
   | { kind: 'empty' }

@@ -106,7 +106,12 @@ export function ShelfDialog({ asked, currency, fault, onClose, onAct }: Props) {
     onAct(actOf(asked, { text, number: (name) => Number(typed[name]), price: money?.value ?? null }));
   };
   return (
-    <DialogFrame title={`${title}: ${asked.line.name}`} open onOpenChange={(open) => !open && onClose()}>
+    <DialogFrame
+      title={`${title}: ${asked.line.name}`}
+      asks="typed"
+      open
+      onOpenChange={(open) => !open && onClose()}
+    >
       <form onSubmit={submit} className="flex flex-col gap-3">
         {asked.kind === 'cancel' && (
           <p>

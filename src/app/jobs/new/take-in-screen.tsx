@@ -15,7 +15,7 @@ import type { Asked } from '@/ui/take-in-typed';
 import { type Alike, startAlike, takeInAlike } from './start-alike';
 
 /** Of an empty workshop alone. */
-const StartHere = dynamic(() => import('@/app/start-here').then((m) => m.StartHere));
+const StartHere = dynamic(() => import('@/app/start-here').then((m) => m.StartHere), { loading: () => null });
 const LeaveGuard = dynamic(() => import('@/app/leave-guard').then((m) => m.LeaveGuard), { ssr: false });
 
 const askEarlier = async (serial: string): Promise<LogbookLine[]> => {

@@ -18,8 +18,13 @@ import { FaultNotice } from '@/ui/notice';
 import { StationFrame } from '@/ui/station-frame';
 import { useKeys } from '@/ui/use-keys';
 
-const ProcedureEditor = dynamic(() => import('@/ui/devices/procedure-editor').then((m) => m.ProcedureEditor));
-const ThingsEditor = dynamic(() => import('@/ui/devices/things-editor').then((m) => m.ThingsEditor));
+const ProcedureEditor = dynamic(
+  () => import('@/ui/devices/procedure-editor').then((m) => m.ProcedureEditor),
+  { ssr: false },
+);
+const ThingsEditor = dynamic(() => import('@/ui/devices/things-editor').then((m) => m.ThingsEditor), {
+  ssr: false,
+});
 
 type Props = { frame: FrameView; profile: DeviceProfile; version: number };
 

@@ -36,7 +36,7 @@ const RecordStation = dynamic(() => import('@/ui/job/record-station').then((m) =
 const RestoreStation = dynamic(() => import('@/ui/job/restore-station').then((m) => m.RestoreStation));
 const StickDataStation = dynamic(() => import('@/ui/job/stick-data-station').then((m) => m.StickDataStation));
 const TakeInStation = dynamic(() => import('@/ui/job/take-in-station').then((m) => m.TakeInStation));
-const NoteDialog = dynamic(() => import('@/ui/job/note-dialog').then((m) => m.NoteDialog));
+const NoteDialog = dynamic(() => import('@/ui/job/note-dialog').then((m) => m.NoteDialog), { ssr: false });
 
 /** A job at one of its stations: who and what, its stations, and the station's own screen. */
 export function JobScreen({
@@ -55,7 +55,8 @@ export function JobScreen({
   const router = useRouter();
   const kept = useJob(initial, station, (next) => router.push(`/jobs/${initial.job.id}/${next}`));
   const { view, copy, silent, act, busy, fault, waiting, others } = kept;
-  const [noting, setNoting] = useState(false);
+  /** Null until it was opened once; a photo that was taken stays in it when it is closed. */
+  const [noting, setNoting] = useState<boolean | null>(null);
   const recordedHere =
     station === 'open' && isRecording(view.job)
       ? view.steps.findLast(({ done, station: at }) => done && at === 'open')
@@ -116,9 +117,10 @@ export function JobScreen({
         onClockIsRight={() => void act({ kind: 'clock-is-right' })}
       />
       <Station station={station} props={props} copy={copy} silent={silent} />
-      {noting && (
+      {noting !== null && (
         <NoteDialog
-          open
+          jobId={view.job.id}
+          open={noting}
           onOpenChange={setNoting}
           onNote={(text) => act({ kind: 'note', text })}
           onPhoto={photos.add}

@@ -1,0 +1,32 @@
+'use client';
+import { useState } from 'react';
+
+/** Storage may be switched off; then a draft lives as long as its screen. */
+const stored = (key: string): string => {
+  try {
+    return sessionStorage.getItem(key) ?? '';
+  } catch {
+    return '';
+  }
+};
+
+/**
+ * What is being typed under this name, kept in this window until it is emptied: neither a closed dialog, nor another screen, nor loading
+ * the page anew lets it go.
+ */
+export function useDraft(name: string): [string, (text: string) => void] {
+  const key = `draft ${name}`;
+  const [text, setText] = useState(() => stored(key));
+  return [
+    text,
+    (next) => {
+      setText(next);
+      try {
+        if (next === '') sessionStorage.removeItem(key);
+        else sessionStorage.setItem(key, next);
+      } catch {
+        // It lives as long as its screen then.
+      }
+    },
+  ];
+}
