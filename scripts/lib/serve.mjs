@@ -2,6 +2,7 @@ import { existsSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
+import { setFlagsFromString } from 'node:v8';
 import { ensureBuilt } from './build.mjs';
 import { guardHttp } from './guard-http.mjs';
 import { ensureInstalled } from './install.mjs';
@@ -86,6 +87,8 @@ export async function serve(kind, { fresh = false } = {}) {
     JICARA_HOST: host,
     JICARA_PORT: String(port),
   });
+  // The database's code is compiled a second time, for speed, where it runs long and not already while it starts.
+  setFlagsFromString('--wasm-tiering-budget=20000000');
   guardHttp(packedScripts());
   const next = join(projectFolder, 'node_modules/next/dist/bin/next');
   process.argv = [process.execPath, next, 'start', '--port', String(port), '--hostname', host];
