@@ -1,3 +1,8 @@
+import { endOfText } from './end-of-text';
+
+const quote = 34;
+const [openList, closeList, openObject, closeObject] = [91, 93, 123, 125];
+
 const plainNumber = /^-?\d+(\.\d+)?(e[+-]?\d+)?$/iu;
 
 /**
@@ -14,18 +19,14 @@ export const unguardCell = (cell: string): string => (/^'[=+\-@\t\r']/u.test(cel
 export function nestingDepth(json: string, most: number): number {
   let depth = 0;
   let deepest = 0;
-  let quoted = false;
   for (let i = 0; i < json.length; i += 1) {
-    const mark = json[i];
-    if (quoted) {
-      if (mark === '\\') i += 1;
-      else if (mark === '"') quoted = false;
-    } else if (mark === '"') quoted = true;
-    else if (mark === '{' || mark === '[') {
+    const mark = json.charCodeAt(i);
+    if (mark === quote) i = endOfText(json, i + 1);
+    else if (mark === openList || mark === openObject) {
       depth += 1;
       if (depth > deepest) deepest = depth;
       if (deepest > most) return deepest;
-    } else if (mark === '}' || mark === ']') depth -= 1;
+    } else if (mark === closeList || mark === closeObject) depth -= 1;
   }
   return deepest;
 }
