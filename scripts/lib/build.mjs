@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { bundleCommand } from './command.mjs';
 import { packScripts } from './packed.mjs';
 import { fail, projectFolder } from './project.mjs';
 
@@ -13,6 +14,7 @@ const inputs = [
   'next.config.mjs',
   'postcss.config.mjs',
   'tsconfig.json',
+  'scripts/lib/command.mjs',
   'scripts/lib/packed.mjs',
 ];
 
@@ -45,5 +47,6 @@ export async function ensureBuilt() {
   const done = spawnSync(process.execPath, [next, 'build'], { cwd: projectFolder, stdio: 'inherit', env });
   if (done.status !== 0) fail('The build failed.', 'Read its message above.');
   await packScripts();
+  await bundleCommand();
   writeFileSync(stamp, now);
 }
