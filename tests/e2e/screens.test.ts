@@ -37,9 +37,9 @@ describe('the bench is the day', () => {
     await visit(page, '/');
     await nextName().waitFor();
     await page.getByText(/all done .*, (as short as it can be|at most \d+ % longer)/u).waitFor();
-    expect(
-      await page.getByRole('link', { name: /: (Open|Copy, read back|Close), /u }).count(),
-    ).toBeGreaterThan(3);
+    const lanes = page.getByRole('link', { name: /: (Open|Copy, read back|Close), /u });
+    await lanes.first().waitFor();
+    expect(await lanes.count()).toBeGreaterThan(3);
     await page.getByRole('heading', { name: 'Who waits for what' }).waitFor();
     const { job } = await view(app, 'Q-0415');
     expect(job.id).toBe('Q-0415');
