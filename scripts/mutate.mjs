@@ -12,7 +12,7 @@ import { projectFolder } from './lib/project.mjs';
  */
 const folders = {
   'core/margin': { tests: ['src/core/margin'] },
-  'core/work': { tests: ['src/core/work', 'src/core/acts'] },
+  'core/work': { tests: ['src/core/work', 'src/core/acts'], near: { 'ways.ts': ['ways', 'by-hand'] } },
   // What is worked out once, when a module is loaded (schemas of acts), would want all tests for each fault.
   // Every file of tests loads the core anew, and nearly all of them come by every act: each file is tried by those that are about it, so that what
   // is noticed is the least that is.
