@@ -72,7 +72,7 @@ function Frame({ title, onOpenChange, hideTitle = false, covers = false, asks = 
           >
             <p className="mb-3">Close without saving? What was entered here is gone then.</p>
             <div className="flex flex-wrap gap-3">
-              <Button kind="main" keyName="Esc" autoFocus onClick={stay}>
+              <Button keyName="Esc" autoFocus onClick={stay}>
                 Stay here
               </Button>
               <Button onClick={() => onOpenChange(false)}>Close without saving</Button>
