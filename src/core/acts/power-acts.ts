@@ -162,10 +162,10 @@ export const lookInto = personAct(z.object({ kind: z.literal('look-into'), seen:
     job.seenAtPower.length < most ? ok(null) : tooMany('things were looked at since it did not start'),
   decide({ state: { job }, act: { seen }, context }) {
     const world = new World(context.profile, circumstancesOf(job));
-    const check = world.check('check' in seen ? seen.check : 'press');
-    const shown = 'check' in seen ? seen.outcome : seen.shows;
-    const isKnown = 'check' in seen ? check !== null : world.fault(seen.mended) !== null;
-    if (!isKnown || (shown !== undefined && !Object.hasOwn(check?.outcomes ?? {}, shown)))
+    const canShow = (check: string, outcome: string | undefined) =>
+      outcome === undefined || Object.hasOwn(world.check(check)?.outcomes ?? {}, outcome);
+    const isKnown = 'check' in seen ? canShow(seen.check, seen.outcome) : world.fault(seen.mended) !== null;
+    if (!isKnown || !canShow('press', seen.shows))
       return refuse('not-found', 'This check cannot show that.', 'Choose from the list.');
     return said({ ...job, seenAtPower: [...job.seenAtPower, seen] }, 'look-into', seenWords(world, seen));
   },

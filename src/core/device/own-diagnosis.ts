@@ -13,7 +13,10 @@ export const OwnFault = z.object({
   remedy: sentence,
   /** Whether the device is opened for it, and minutes beside that. */
   mend: z.object({ open: z.boolean(), minutes: z.number().positive().max(600) }),
-  /** What checks show under it, by their ids; the others show what a sound device does. */
+  /**
+   * What checks show under it, by their ids; the others show what a sound device does, but for what follows from what it shows at the
+   * key: it does not start by waiting, and what is dark opens no menu and starts from nothing else.
+   */
   shows: z.record(id, id),
 });
 export type OwnFault = z.infer<typeof OwnFault>;

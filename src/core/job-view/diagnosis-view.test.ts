@@ -71,6 +71,12 @@ it('a remedy that did not help is set aside', () => {
   expect(bench.state.history.at(-1)?.sentence).toMatch(/says that there is no storage\.$/u);
   expect(bench.do({ kind: 'look-into', seen: { mended: 'gone' } })).toBe('not-found');
   expect(bench.do({ kind: 'look-into', seen: { mended: 'charger', shows: 'purple' } })).toBe('not-found');
+  const inside = { check: 'look-inside', outcome: 'all-home' };
+  expect(bench.do({ kind: 'look-into', seen: { ...inside, shows: 'purple' } })).toBe('not-found');
+  expect(bench.do({ kind: 'look-into', seen: { ...inside, shows: 'no-storage' } })).toBe('ok');
+  expect(bench.state.history.at(-1)?.sentence).toMatch(
+    /everything is home\. It still does not start: says that there is no storage\.$/u,
+  );
   expect(bench.do({ kind: 'finding', fault: 'gone' })).toBe('not-found');
 });
 

@@ -8,7 +8,15 @@ import {
   misreadWithin,
 } from '../learn';
 import { type Job, type Outcome, type SeenAtPower, circumstancesOf } from '../job';
-import { type Cause, DiagnosisTable, type Observation, World, diagnose, firstLooks } from '../simulator';
+import {
+  type Cause,
+  DiagnosisTable,
+  type Observation,
+  World,
+  asksKeyAgain,
+  diagnose,
+  firstLooks,
+} from '../simulator';
 
 /** What is worth doing next, in plain data: a check with what can be seen, or a remedy that is tried. */
 export type NextAtPower = {
@@ -18,6 +26,8 @@ export type NextAtPower = {
   outcomes: { id: string; words: string }[];
   /** Of a check: doing it may have mended what was wrong. */
   mends: boolean;
+  /** Then it is asked what the device shows at the key by now. */
+  asksKey: boolean;
   minutes: number;
   expectedMinutes: number;
 };
@@ -57,12 +67,12 @@ function firstSeen({ outcome, lastStart, firstLook }: Job): Observation | null {
 
 /** An observation in words, as it goes into the history. */
 export function seenWords(world: World, seen: SeenAtPower): string {
-  if ('mended' in seen) {
-    const shows = seen.shows === undefined ? null : firstLooks[seen.shows]?.words;
+  const shows = seen.shows === undefined ? null : firstLooks[seen.shows]?.words;
+  if ('mended' in seen)
     return `Tried: ${world.fault(seen.mended)?.remedy ?? seen.mended} It still does not start${shows ? `: ${shows}` : ''}.`;
-  }
   const check = world.check(seen.check);
-  return `${check?.ask ?? seen.check}: ${check?.outcomes[seen.outcome] ?? seen.outcome}.`;
+  const still = shows ? ` It still does not start: ${shows}.` : '';
+  return `${check?.ask ?? seen.check}: ${check?.outcomes[seen.outcome] ?? seen.outcome}.${still}`;
 }
 
 /** What repairs here have shown of such devices, and when that is asked; ISO 8601. */
@@ -133,8 +143,16 @@ export function diagnosisView(
             ask: next.check.ask,
             outcomes: Object.entries(next.check.outcomes).map(([id, words]) => ({ id, words })),
             mends: next.check.mends.length > 0,
+            asksKey: asksKeyAgain(next.check),
           }
-        : { kind: next.kind, id: next.fault.id, ask: next.fault.remedy, outcomes: [], mends: true }),
+        : {
+            kind: next.kind,
+            id: next.fault.id,
+            ask: next.fault.remedy,
+            outcomes: [],
+            mends: true,
+            asksKey: true,
+          }),
       minutes: next.minutes,
       expectedMinutes: next.expectedMinutes,
     },

@@ -1,5 +1,7 @@
-import { type Diagnosis, type DiagnosisTable, type Observation, diagnose } from './diagnosis';
-import { misreadShare, type World, type WorldCheck, type WorldFault } from './world';
+import { type Diagnosis, diagnose } from './diagnosis';
+import type { DiagnosisTable, Observation } from './diagnosis-table';
+import { asksKeyAgain } from './rank-acts';
+import { isCommonFault, misreadShare, type World, type WorldCheck, type WorldFault } from './world';
 
 /** What a made case came to. */
 export type CaseEnd = {
@@ -93,6 +95,12 @@ class MadeCase {
     return others[Math.floor(this.random() * others.length)]!;
   }
 
+  /** The same behind a look that mended something by the way: a remedy's minutes have that press in them, a look's have not. */
+  press(): string {
+    this.minutes += this.world.check('press')!.minutes;
+    return this.shows();
+  }
+
   ended(end: CaseEnd['end']): CaseEnd {
     const { minutes, acts, wrongMends, inVain } = this;
     return { minutes, acts, wrongMends, inVain, end };
@@ -128,7 +136,10 @@ export function runByInformation(
     if (fault) {
       if (!made.mend(fault)) seen.push({ mended: fault.id, shows: made.shows() });
     } else if (next?.kind === 'check') {
-      seen.push({ check: next.check.id, outcome: made.look(next.check) });
+      const { check } = next;
+      const outcome = made.look(check);
+      const shows = asksKeyAgain(check) && !made.isMended ? made.press() : undefined;
+      seen.push({ check: check.id, outcome, ...(shows === undefined ? {} : { shows }) });
     }
   }
   return made.ended(made.isMended ? 'starts' : 'given-up');
@@ -211,11 +222,17 @@ export function runByCheapest(table: DiagnosisTable, truth: string[] | null, ran
 const priorOf = ({ hypotheses }: DiagnosisTable, id: string): number =>
   hypotheses.find(({ faults }) => faults.length === 1 && faults[0] === id)!.prior;
 
-/** Minutes of one who knows the fault from the start: a look at the key, the cheapest check that shows it, and its remedy alone. */
+/**
+ * Minutes of one who knows the fault from the start: a look at the key, the cheapest check that shows it, and its remedy alone. That a
+ * fault of the profile's own does not start by waiting is no check of its own.
+ */
 export function boundMinutes(world: World, fault: WorldFault): number {
   const press = world.check('press')!;
   const telling = world.checks.filter(
-    (check) => check.id !== 'press' && world.shows(check, [fault.id]) !== check.sound,
+    (check) =>
+      check.id !== 'press' &&
+      (check.id !== 'wait' || isCommonFault(fault.id)) &&
+      world.shows(check, [fault.id]) !== check.sound,
   );
   const mending = telling.filter(({ mends }) => mends.includes(fault.id)).map(({ minutes }) => minutes);
   const cheapest = telling.length > 0 ? Math.min(...telling.map(({ minutes }) => minutes)) : 0;

@@ -66,6 +66,18 @@ function common(profile: DeviceProfile, { route }: Circumstances): WorldFault[] 
     }));
 }
 
+/** At the key: no picture, so no menu, no start from a stick, and none from the drive that was in it before. */
+const looksDead = ['dark', 'dark-with-sound', 'goes-out'];
+const underDead: Readonly<Record<string, string>> = {
+  'boot-menu': 'no-menu',
+  'from-stick': 'not',
+  'old-drive': 'not',
+};
+
+/** What a fault of a device's own shows where its profile does not say so: it does not start by waiting, and what is dark shows nothing. */
+const follows = (shows: Readonly<Record<string, string>>, check: string): string | null =>
+  check === 'wait' ? 'still' : looksDead.includes(shows.press ?? '') ? (underDead[check] ?? null) : null;
+
 /** What can be wrong with one device after one job, and what can be looked at. */
 export class World {
   readonly faults: readonly WorldFault[];
@@ -168,9 +180,10 @@ export class World {
     }
     const ownCheck = own.checks.find(({ id }) => id === check.id);
     for (const id of faults) {
+      const fault = own.faults.find((one) => one.id === id);
       const stated =
-        ownCheck?.shows[id] ?? own.faults.find((fault) => fault.id === id)?.shows[check.id] ?? null;
-      if (stated !== null) seen.push(stated);
+        ownCheck?.shows[id] ?? fault?.shows[check.id] ?? (fault && follows(fault.shows, check.id));
+      if (stated != null) seen.push(stated);
     }
     const order = Object.keys(check.outcomes);
     const rank = (outcome: string) => (outcome === check.sound ? Infinity : order.indexOf(outcome));

@@ -113,9 +113,41 @@ function End({ ending, none }: { ending: NonNullable<DiagnosisView['ending']>; n
   );
 }
 
+type AtKeyProps = {
+  looks: DiagnosisView['looks'];
+  busy: boolean;
+  say: (shows?: string) => void;
+  starts?: () => void;
+};
+
+/** Something was mended, or may be: what does the device show by now? */
+function AtKey({ looks, busy, say, starts }: AtKeyProps) {
+  return (
+    <div className="mt-3 flex flex-wrap gap-2" role="group" aria-label="What it shows now">
+      <p className="basis-full font-semibold">Press the key: what does it show now?</p>
+      {starts && (
+        <Button disabled={busy} onClick={starts}>
+          Now it starts
+        </Button>
+      )}
+      {looks.map(({ id, words }) => (
+        <Button key={id} disabled={busy} onClick={() => say(id)}>
+          {words}
+        </Button>
+      ))}
+      <Button disabled={busy} onClick={() => say()}>
+        Nobody looked
+      </Button>
+    </div>
+  );
+}
+
 function Next({ diagnosis: { next, causes, verdict, looks }, act, busy }: Props) {
   const [stillNot, setStillNot] = useState<string | null>(null);
+  /** What a check showed that mended something by the way, until it is said what the device shows now. */
+  const [saw, setSaw] = useState<{ check: string; outcome: string } | null>(null);
   if (!next) return null;
+  const starts = () => void act({ kind: 'observe-start', outcome: 'started', shows: 'started' });
   if (next.kind === 'mend') {
     const cause = causes.find(({ id }) => id === next.id);
     const say = (shows?: string) =>
@@ -127,17 +159,7 @@ function Next({ diagnosis: { next, causes, verdict, looks }, act, busy }: Props)
         </p>
         <p className="font-display text-[1.375rem] font-bold leading-tight">{cause?.remedy ?? next.ask}</p>
         {stillNot === next.id ? (
-          <div className="mt-3 flex flex-wrap gap-2" role="group" aria-label="What it shows now">
-            <p className="basis-full font-semibold">What does it show now?</p>
-            {looks.map(({ id, words }) => (
-              <Button key={id} disabled={busy} onClick={() => say(id)}>
-                {words}
-              </Button>
-            ))}
-            <Button disabled={busy} onClick={() => say()}>
-              Nobody looked
-            </Button>
-          </div>
+          <AtKey looks={looks} busy={busy} say={say} />
         ) : (
           <div className="mt-3 flex flex-wrap gap-2">
             <Button disabled={busy} onClick={() => void act({ kind: 'finding', fault: next.id })}>
@@ -158,25 +180,40 @@ function Next({ diagnosis: { next, causes, verdict, looks }, act, busy }: Props)
         to a running device
       </p>
       <p className="font-display text-[1.375rem] font-bold leading-tight">{next.ask}</p>
-      <div className="mt-3 flex flex-wrap gap-2" role="group" aria-label="What was seen">
-        {next.outcomes.map(({ id, words }) => (
-          <Button
-            key={id}
-            disabled={busy}
-            onClick={() => void act({ kind: 'look-into', seen: { check: next.id, outcome: id } })}
-          >
-            {words}
-          </Button>
-        ))}
-        {next.mends && (
-          <Button
-            disabled={busy}
-            onClick={() => void act({ kind: 'observe-start', outcome: 'started', shows: 'started' })}
-          >
-            Now it starts
-          </Button>
-        )}
-      </div>
+      {saw?.check === next.id ? (
+        <>
+          <p className="mt-2">{next.outcomes.find(({ id }) => id === saw.outcome)?.words}</p>
+          <AtKey
+            looks={looks}
+            busy={busy}
+            say={(shows) =>
+              void act({ kind: 'look-into', seen: { ...saw, ...(shows === undefined ? {} : { shows }) } })
+            }
+            starts={starts}
+          />
+        </>
+      ) : (
+        <div className="mt-3 flex flex-wrap gap-2" role="group" aria-label="What was seen">
+          {next.outcomes.map(({ id, words }) => (
+            <Button
+              key={id}
+              disabled={busy}
+              onClick={() => {
+                const seen = { check: next.id, outcome: id };
+                if (next.asksKey) setSaw(seen);
+                else void act({ kind: 'look-into', seen });
+              }}
+            >
+              {words}
+            </Button>
+          ))}
+          {next.mends && (
+            <Button disabled={busy} onClick={starts}>
+              Now it starts
+            </Button>
+          )}
+        </div>
+      )}
     </div>
   );
 }

@@ -99,6 +99,7 @@ it('the diagnosis asks its check, takes what was seen, and offers the remedy of 
     ask: 'Look at the light',
     outcomes: [{ id: 'blinks', words: 'blinks' }],
     mends: false,
+    asksKey: false,
     minutes: 2,
     expectedMinutes: 30,
   };
@@ -148,6 +149,49 @@ it('the diagnosis asks its check, takes what was seen, and offers the remedy of 
     { kind: 'look-into', seen: { check: 'charge-light', outcome: 'blinks' } },
     { kind: 'finding', fault: 'battery-plug' },
     { kind: 'look-into', seen: { mended: 'battery-plug', shows: 'dark' } },
+  ]);
+});
+
+it('behind a check that mends by the way it is said what the device shows by now', () => {
+  const next = {
+    kind: 'check' as const,
+    id: 'look-inside',
+    ask: 'Push every plug home',
+    outcomes: [{ id: 'drive', words: 'the drive was not home' }],
+    mends: true,
+    asksKey: true,
+    minutes: 40,
+    expectedMinutes: 60,
+  };
+  const show = () =>
+    render(
+      <DiagnosisCard
+        diagnosis={{
+          causes: [],
+          next,
+          none: { probability: 0.05, before: 0.06 },
+          looks: [{ id: 'dark', words: 'dark, no sound' }],
+          ending: null,
+          from: { here: 0, elsewhere: 0 },
+          looksFrom: 0,
+          verdict: { kind: 'open', ids: [] },
+          reasons: [],
+        }}
+        act={act}
+        busy={false}
+      />,
+    );
+  for (const said of ['dark, no sound', 'Nobody looked', 'Now it starts']) {
+    const { unmount } = show();
+    fireEvent.click(button('the drive was not home'));
+    fireEvent.click(button(said));
+    unmount();
+  }
+  const seen = { check: 'look-inside', outcome: 'drive' };
+  expect(acts).toEqual([
+    { kind: 'look-into', seen: { ...seen, shows: 'dark' } },
+    { kind: 'look-into', seen },
+    { kind: 'observe-start', outcome: 'started', shows: 'started' },
   ]);
 });
 
