@@ -6,7 +6,7 @@ const readBytes = 2 ** 20;
 
 /** What the used stretches of a finished image add up to, SHA-256 each; read in order, `tell` after each mebibyte with the bytes so far. */
 export async function spanSums(
-  image: ImageFile,
+  image: Pick<ImageFile, 'readInto'>,
   pieces: UsedPiece[],
   tell: (bytes: number) => void,
 ): Promise<SpanSum[]> {
