@@ -14,7 +14,7 @@ const project = (options) => withNext({ ...shared, ...options })();
 
 export default async () => ({
   // Generous, hooks included: a machine that others use too may stall for a while, and that is no fault of the code.
-  testTimeout: 300_000,
+  testTimeout: 600_000,
   testSequencer: '<rootDir>/tests/longest-first.mjs',
   projects: [
     await project({

@@ -59,7 +59,7 @@ async function journalMoves(folder: string, child: ChildProcess): Promise<void> 
     await new Promise((resolve) => setTimeout(resolve, 5));
 }
 
-jest.setTimeout(600_000);
+jest.setTimeout(1_500_000);
 
 describe('a copy that is killed again and again', () => {
   it(`ends verified and identical after ${kills} kills (KILL_SEED=${seed})`, async () => {

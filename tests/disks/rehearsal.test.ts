@@ -69,7 +69,7 @@ it.each([512, 4096] as const)(
     expect([...shown.screen!.subarray(1, 4)].map((byte) => String.fromCharCode(byte)).join('')).toBe('PNG');
     expect([sha256(readFileSync(image)), statSync(image).mtimeMs]).toEqual([before, changed]);
   },
-  600_000,
+  1_500_000,
 );
 
 it.each([
@@ -83,7 +83,7 @@ it.each([
     expect(['not-found', 'nothing', 'shell', 'gave-up']).toContain(shown.verdict);
     expect(shown.said).not.toBe('');
   },
-  600_000,
+  1_500_000,
 );
 
 it('what is no drive at all ends with a sentence', async () => {

@@ -275,7 +275,7 @@ export async function stepBySpace(
 export async function until<T>(
   ask: () => Promise<T>,
   holds: (value: T) => boolean,
-  mostMs = 150_000,
+  mostMs = 400_000,
 ): Promise<T> {
   const end = Date.now() + mostMs;
   for (let pauseMs = 40; ; pauseMs = Math.min(400, pauseMs * 1.3)) {

@@ -2,7 +2,7 @@ import { type App, type Seen, act, call, view, visit, withApp } from './app';
 import { tabTo } from './keyboard';
 import { longestTaskMs } from './main-thread';
 
-jest.setTimeout(420_000);
+jest.setTimeout(1_500_000);
 let app: App;
 let seen: Seen;
 

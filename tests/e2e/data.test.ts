@@ -8,7 +8,7 @@ import { buildTable, fillWish, makeFat32, partitionTypeCodes, usableSectors } fr
 import { type App, type Seen, act, call, hands, until, view, visit, withApp } from './app';
 import { tabTo } from './keyboard';
 
-jest.setTimeout(420_000);
+jest.setTimeout(1_500_000);
 let app: App;
 let seen: Seen;
 const id = 'Q-0412';

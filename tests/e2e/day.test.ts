@@ -15,7 +15,7 @@ import {
 } from './app';
 import { SetClock, noSetClock } from './set-clock';
 
-jest.setTimeout(420_000);
+jest.setTimeout(1_500_000);
 const heron = 'Q-0413';
 let clock: SetClock;
 let app: App;

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { type App, type Seen, call, visit, withApp } from './app';
 import { walk } from './walk';
 
-jest.setTimeout(420_000);
+jest.setTimeout(1_500_000);
 let app: App;
 let seen: Seen;
 withApp((all) => ({ app, seen } = all));

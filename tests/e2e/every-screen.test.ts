@@ -6,7 +6,7 @@ import type { Browser } from 'playwright-core';
 import { type App, type Seen, act, hands, visit, withApp } from './app';
 import { lookOver, tooSmallForFingers } from './look-over';
 
-jest.setTimeout(600_000);
+jest.setTimeout(1_500_000);
 let app: App;
 let seen: Seen;
 let browser: Browser;

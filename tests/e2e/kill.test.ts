@@ -18,7 +18,7 @@ import {
 } from './app';
 import { compareDrives } from './independent-reading';
 
-jest.setTimeout(420_000);
+jest.setTimeout(1_500_000);
 let app: App;
 let browser: Browser;
 const id = 'Q-0412';
@@ -87,7 +87,7 @@ it('is killed in the middle of a copy, says so, goes on with one key, and ends i
   await page.getByText('The copy was interrupted').waitFor();
   await page.getByRole('button', { name: 'Go on with the copy' }).and(page.locator(':enabled')).waitFor();
   await page.keyboard.press('Enter');
-  await page.getByText('Read back and matched', { exact: true }).waitFor({ timeout: 150_000 });
+  await page.getByText('Read back and matched', { exact: true }).waitFor({ timeout: 400_000 });
   expect((await view(app, id)).facts['copy.verified']?.value).toBe(true);
 
   const image = (label: string) => join(folder, 'dock', 'drives', label, 'image.img');

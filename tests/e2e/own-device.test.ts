@@ -18,7 +18,7 @@ import {
 import { choose, tabTo, type } from './keyboard';
 import { walk } from './walk';
 
-jest.setTimeout(420_000);
+jest.setTimeout(1_500_000);
 let app: App;
 let browser: Browser;
 let seen: Seen;

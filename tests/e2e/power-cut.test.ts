@@ -9,7 +9,7 @@ import { type App, act, call, endApp, hands, startApp, until, view } from './app
 import { compareDrives } from './independent-reading';
 import { type SmallDisk, cannotMount, smallDisk } from './small-disk';
 
-jest.setTimeout(600_000);
+jest.setTimeout(1_500_000);
 const cuts = 20;
 const id = 'Q-0412';
 const noted = 'Q-0414';

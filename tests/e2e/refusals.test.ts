@@ -17,7 +17,7 @@ import {
   withApp,
 } from './app';
 
-jest.setTimeout(420_000);
+jest.setTimeout(1_500_000);
 let app: App;
 let browser: Browser;
 let seen: Seen;

@@ -1,7 +1,7 @@
 import { longestTaskMs } from './main-thread';
 import { type App, type Seen, act, call, hands, until, view, withApp, visit } from './app';
 
-jest.setTimeout(420_000);
+jest.setTimeout(1_500_000);
 let app: App;
 let seen: Seen;
 const heron = 'Q-0413';
@@ -161,7 +161,7 @@ it('a second family: captive screws, 10 % held back, and a device that starts on
   await act(app, heron, { kind: 'arm', label: job.dock!.new.benchLabel });
   await visit(page, `/jobs/${heron}/carry-over`);
   await page.getByRole('button', { name: 'Start the copy' }).click();
-  await page.getByRole('button', { name: 'Go on to Swap' }).click({ timeout: 150_000 });
+  await page.getByRole('button', { name: 'Go on to Swap' }).click({ timeout: 400_000 });
   await hands(app, heron, 'swap');
   await hands(app, heron, 'close');
   await visit(page, `/jobs/${heron}/first-power`);

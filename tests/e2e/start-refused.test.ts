@@ -17,7 +17,7 @@ import { holderOf } from '@/files';
 import { type App, act, call, endApp, freePort, seededFolder, startApp, until, view } from './app';
 import { cannotMount } from './small-disk';
 
-jest.setTimeout(420_000);
+jest.setTimeout(1_500_000);
 const base = mkdtempSync(join(tmpdir(), 'jicara-refused-'));
 const mounted: string[] = [];
 const apps: App[] = [];

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { holderOf } from '@/files';
 import { type App, act, call, endApp, freePort, newFolder, removeFolder, startApp, until, view } from './app';
 
-jest.setTimeout(420_000);
+jest.setTimeout(1_500_000);
 const folders: string[] = [];
 const apps: App[] = [];
 const started = async (options?: Parameters<typeof startApp>[0]) => {

@@ -4,7 +4,7 @@ import axe from 'axe-core';
 import { type App, type Seen, act, call, hands, until, view, visit, withApp } from './app';
 import { tabTo } from './keyboard';
 
-jest.setTimeout(420_000);
+jest.setTimeout(1_500_000);
 let app: App;
 let seen: Seen;
 const id = 'Q-0415';

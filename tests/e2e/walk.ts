@@ -57,7 +57,7 @@ export async function walk(app: App, page: Page, id: string): Promise<string[]> 
     }
     const dialog = page.getByText('Which drive is overwritten?');
     const agrees = page.getByRole('button', { name: 'The owner agrees' });
-    await main.first().or(dialog).first().waitFor({ timeout: 60_000 });
+    await main.first().or(dialog).first().waitFor({ timeout: 120_000 });
     // What cannot be undone is no Enter’s matter.
     if (await agrees.isVisible()) await agrees.click();
     else {

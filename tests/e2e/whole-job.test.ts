@@ -2,7 +2,7 @@ import { type App, type Seen, type View, leaveByEnter, stepBySpace, view, withAp
 import { Manifest } from '@/core/copy';
 import { choose, tabTo, type } from './keyboard';
 
-jest.setTimeout(420_000);
+jest.setTimeout(1_500_000);
 let app: App;
 let seen: Seen;
 
@@ -76,7 +76,7 @@ it('goes from an empty take-in form to the sheet by keyboard alone', async () =>
   await press('Enter');
   await page.getByRole('button', { name: 'Start the copy' }).waitFor();
   await press('Enter');
-  await page.getByText('Read back and matched', { exact: true }).waitFor({ timeout: 150_000 });
+  await page.getByText('Read back and matched', { exact: true }).waitFor({ timeout: 400_000 });
   await page.getByRole('button', { name: 'Go on to Swap' }).waitFor();
   await press('Enter');
   await onStation('swap');

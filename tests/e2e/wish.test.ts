@@ -1,6 +1,6 @@
 import { type App, type Seen, act, call, view, visit, withApp } from './app';
 
-jest.setTimeout(240_000);
+jest.setTimeout(1_500_000);
 let app: App;
 let seen: Seen;
 withApp((all) => ({ app, seen } = all));

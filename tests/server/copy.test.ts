@@ -148,7 +148,7 @@ describe('a copy', () => {
     );
     expect((await rehearsalScreen(runtime, id))!.length).toBeGreaterThan(1000);
     expect((await stat(image)).mtimeMs).toBe(mtimeMs);
-  }, 600_000);
+  }, 1_500_000);
 
   it('leads to a device that starts from the new drive alone', async () => {
     const { runtime } = workshop;
