@@ -7,11 +7,11 @@ import type { Findable } from '@/ui/find-dialog';
 import type { SideBarPlace } from '@/ui/main-screens';
 import { SideBar } from '@/ui/side-bar';
 import { useKeys } from '@/ui/use-keys';
+import { useLate } from '@/ui/use-late';
 import { getJson, post } from './call';
 import { useWorking } from './use-working';
 
-const loadFind = () => import('@/ui/find-dialog');
-const FindDialog = dynamic(() => loadFind().then((m) => m.FindDialog), { ssr: false });
+const loadFind = () => import('@/ui/find-dialog').then((m) => m.FindDialog);
 const KeysDialog = dynamic(() => import('@/ui/keys-dialog').then((m) => m.KeysDialog), { ssr: false });
 
 const screens: Findable[] = [
@@ -63,13 +63,11 @@ export function Shell({ frame, at, children }: Props) {
   const asPicked = frame && isHere ? { ...frame, settings: { ...frame.settings, working: picked } } : frame;
   const [finding, setFinding] = useState(false);
   const [keys, setKeys] = useState(false);
+  const { part: Find, typed } = useLate(loadFind, finding, () => setFinding(false));
   useKeys({ '/': () => setFinding(true), '?': () => setKeys(true) });
   useEffect(() => {
     // Said on the page for whoever drives it from outside: from now on keys are heard.
     document.documentElement.dataset.keys = 'heard';
-    // Loaded once the page is at rest, so that the first press of / opens it at once.
-    const soon = setTimeout(() => void loadFind(), 1500);
-    return () => clearTimeout(soon);
   }, []);
   const path = usePathname();
   useEffect(() => {
@@ -120,9 +118,10 @@ export function Shell({ frame, at, children }: Props) {
         {children}
       </div>
       {keys && <KeysDialog open onOpenChange={setKeys} letters={frame?.settings.singleKeys ?? true} />}
-      {finding && (
-        <FindDialog
+      {finding && Find && (
+        <Find
           open
+          start={typed.current}
           onOpenChange={setFinding}
           items={atHand}
           find={findMore}

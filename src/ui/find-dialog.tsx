@@ -19,18 +19,21 @@ const fits = (value: string, search: string, keywords?: string[]): number =>
 export function FindDialog({
   open,
   onOpenChange,
+  start = '',
   items,
   find,
   onGo,
 }: {
   open: boolean;
   onOpenChange: (open: boolean) => void;
+  /** What was typed before it was here. */
+  start?: string;
   items: Findable[];
   /** What the workshop’s own books know of these letters, beyond what is at hand. */
   find?: (q: string) => Promise<Findable[]>;
   onGo: (href: string) => void;
 }) {
-  const [typed, setTyped] = useState('');
+  const [typed, setTyped] = useState(start);
   const [found, setFound] = useState<Findable[]>([]);
   const [picked, setPicked] = useState('');
   useEffect(() => {

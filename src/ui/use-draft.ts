@@ -12,11 +12,11 @@ const stored = (key: string): string => {
 
 /**
  * What is being typed under this name, kept in this window until it is emptied: neither a closed dialog, nor another screen, nor loading
- * the page anew lets it go.
+ * the page anew lets it go. It begins with what is kept, and `start` behind it.
  */
-export function useDraft(name: string): [string, (text: string) => void] {
+export function useDraft(name: string, start = ''): [string, (text: string) => void] {
   const key = `draft ${name}`;
-  const [text, setText] = useState(() => stored(key));
+  const [text, setText] = useState(() => stored(key) + start);
   return [
     text,
     (next) => {

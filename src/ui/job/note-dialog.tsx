@@ -19,6 +19,8 @@ export type PhotoWish = { note: string; forAll: boolean };
 
 type Props = {
   jobId: string;
+  /** What was typed before it was here. */
+  start?: string;
   open: boolean;
   onOpenChange: (open: boolean) => void;
   onNote: (text: string) => Promise<boolean>;
@@ -31,8 +33,18 @@ type Props = {
 };
 
 /** A note on the job, with a photo or spoken; both stand in the history, and what is written on the sheet. */
-export function NoteDialog({ jobId, open, onOpenChange, onNote, onPhoto, step, device, onWords }: Props) {
-  const [text, setText] = useDraft(`note ${jobId}`);
+export function NoteDialog({
+  jobId,
+  start,
+  open,
+  onOpenChange,
+  onNote,
+  onPhoto,
+  step,
+  device,
+  onWords,
+}: Props) {
+  const [text, setText] = useDraft(`note ${jobId}`, start);
   const [taken, setTaken] = useState<{ file: File; preview: string } | null>(null);
   const photo = taken?.file ?? null;
   const setPhoto = (file: File | null) => {

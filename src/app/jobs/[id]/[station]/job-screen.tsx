@@ -13,6 +13,7 @@ import { showMoment } from '@/ui/clock';
 import { Stepper } from '@/ui/stepper';
 import type { StationProps } from '@/ui/job/station-props';
 import { useKeys } from '@/ui/use-keys';
+import { useLate } from '@/ui/use-late';
 import { JobNotices } from './job-notices';
 import { useDriveFiles } from './use-drive-files';
 import { useDriveSums } from './use-drive-sums';
@@ -36,7 +37,7 @@ const RecordStation = dynamic(() => import('@/ui/job/record-station').then((m) =
 const RestoreStation = dynamic(() => import('@/ui/job/restore-station').then((m) => m.RestoreStation));
 const StickDataStation = dynamic(() => import('@/ui/job/stick-data-station').then((m) => m.StickDataStation));
 const TakeInStation = dynamic(() => import('@/ui/job/take-in-station').then((m) => m.TakeInStation));
-const NoteDialog = dynamic(() => import('@/ui/job/note-dialog').then((m) => m.NoteDialog), { ssr: false });
+const loadNote = () => import('@/ui/job/note-dialog').then((m) => m.NoteDialog);
 
 /** A job at one of its stations: who and what, its stations, and the station's own screen. */
 export function JobScreen({
@@ -57,6 +58,7 @@ export function JobScreen({
   const { view, copy, silent, act, busy, fault, waiting, others } = kept;
   /** Null until it was opened once; a photo that was taken stays in it when it is closed. */
   const [noting, setNoting] = useState<boolean | null>(null);
+  const { part: Note, typed } = useLate(loadNote, noting === true, () => setNoting(false));
   const recordedHere =
     station === 'open' && isRecording(view.job)
       ? view.steps.findLast(({ done, station: at }) => done && at === 'open')
@@ -117,8 +119,9 @@ export function JobScreen({
         onClockIsRight={() => void act({ kind: 'clock-is-right' })}
       />
       <Station station={station} props={props} copy={copy} silent={silent} />
-      {noting !== null && (
-        <NoteDialog
+      {Note && noting !== null && (
+        <Note
+          start={typed.current}
           jobId={view.job.id}
           open={noting}
           onOpenChange={setNoting}
