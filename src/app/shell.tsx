@@ -11,23 +11,8 @@ import { useLate } from '@/ui/use-late';
 import { getJson, post } from './call';
 import { useWorking } from './use-working';
 
-const loadFind = () => import('@/ui/find-dialog').then((m) => m.FindDialog);
+const loadFind = () => import('@/ui/find-anything').then((m) => m.FindAnything);
 const KeysDialog = dynamic(() => import('@/ui/keys-dialog').then((m) => m.KeysDialog), { ssr: false });
-
-const screens: Findable[] = [
-  { href: '/', label: 'Bench', hint: 'the day: what to pick up so that all promises hold' },
-  { href: '/jobs/new', label: 'Take in a device', hint: 'a new job' },
-  { href: '/ask', label: 'Ask', hint: 'will this drive do?' },
-  { href: '/logbook', label: 'Logbook', hint: 'every job that was ever here' },
-  { href: '/learned', label: 'What the bench has learned', hint: 'forecasts held against what came' },
-  { href: '/parts', label: 'Parts', hint: 'drives, heatsinks, pads, adapters, cases' },
-  { href: '/shelf', label: 'Shelf', hint: 'what is there, what to order, what comes' },
-  { href: '/devices', label: 'Devices', hint: 'what is known of each kind' },
-  { href: '/dock', label: 'Dock', hint: 'what runs, what may be unplugged' },
-  { href: '/look-inside', label: 'Look inside', hint: 'what is on a drive, from its image' },
-  { href: '/practice', label: 'Practice', hint: 'could I do it without help?' },
-  { href: '/workshop', label: 'Workshop', hint: 'technicians and settings' },
-];
 
 /** Jobs as they are found by typing; a job's own address leads to the station where its work is. */
 const findable = ({ id, device, who, handedOverAt }: JobLine): Findable => ({
@@ -78,7 +63,7 @@ export function Shell({ frame, at, children }: Props) {
       document.getElementById(content)?.focus({ preventScroll: true });
   }, [path]);
   const jobs = frame?.jobs;
-  const atHand = useMemo(() => [...(jobs ?? []).map(findable), ...screens], [jobs]);
+  const atHand = useMemo(() => (jobs ?? []).map(findable), [jobs]);
   const turnTheme = () => {
     const root = document.documentElement;
     const now = themes.indexOf((root.dataset.theme ?? 'auto') as (typeof themes)[number]);
