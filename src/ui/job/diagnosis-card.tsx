@@ -182,7 +182,12 @@ function Next({ diagnosis: { next, causes, verdict, looks }, act, busy }: Props)
       <p className="font-display text-[1.375rem] font-bold leading-tight">{next.ask}</p>
       {saw?.check === next.id ? (
         <>
-          <p className="mt-2">{next.outcomes.find(({ id }) => id === saw.outcome)?.words}</p>
+          <p className="mt-2 flex flex-wrap items-center gap-2">
+            Seen: {next.outcomes.find(({ id }) => id === saw.outcome)?.words}
+            <Button kind="quiet" onClick={() => setSaw(null)}>
+              Something else
+            </Button>
+          </p>
           <AtKey
             looks={looks}
             busy={busy}

@@ -184,6 +184,8 @@ it('behind a check that mends by the way it is said what the device shows by now
   for (const said of ['dark, no sound', 'Nobody looked', 'Now it starts']) {
     const { unmount } = show();
     fireEvent.click(button('the drive was not home'));
+    fireEvent.click(button('Something else'));
+    fireEvent.click(button('the drive was not home'));
     fireEvent.click(button(said));
     unmount();
   }
