@@ -1,4 +1,4 @@
-import type { World, WorldFault } from './world';
+import type { World, WorldCheck, WorldFault } from './world';
 
 /** How much likelier one fault is than two at once: a second one is as likely as its own share of this. */
 const pairShare = 0.1;
@@ -25,6 +25,9 @@ export type Hypothesis = { faults: string[]; prior: number };
 /** What may come of an act, and what is left to believe then; the device does not start in any of them. */
 export type Branch = { chance: number; left: number[] };
 
+/** A check with each of its outcomes, and how likely each hypothesis makes it. */
+export type CheckRow = { check: WorldCheck; outcomes: { outcome: string; likelihoods: number[] }[] };
+
 /** The faults of a device as single ones, pairs, and none of them, with their priors; they sum to 1. */
 export function hypotheses(world: World, weights: Partial<Record<string, number>> = {}): Hypothesis[] {
   const weight = (fault: WorldFault) => weights[fault.id] ?? fault.weight;
@@ -49,15 +52,12 @@ export class DiagnosisTable {
   readonly hypotheses: Hypothesis[];
   /** The place of none of those listed, the last. */
   readonly noneAt: number;
-  /** By hypothesis: the first and second of its faults by their places in the world; -1 where there is none. */
-  readonly first: Int16Array;
-  readonly second: Int16Array;
-  /** By check: each outcome, and how likely each hypothesis makes it. */
-  readonly outcomes: { outcome: string; likelihoods: number[] }[][];
+  /** By hypothesis: its faults, by their places in the world. */
+  readonly places: readonly (readonly number[])[];
+  readonly rows: readonly CheckRow[];
   readonly priors: number[];
   private readonly faultAt = new Map<string, number>();
-  private readonly checkAt = new Map<string, number>();
-  private readonly pressAt: number;
+  private readonly press: CheckRow | undefined;
 
   constructor(
     readonly world: World,
@@ -69,23 +69,25 @@ export class DiagnosisTable {
     this.noneAt = this.hypotheses.length - 1;
     this.priors = this.hypotheses.map(({ prior }) => prior);
     world.faults.forEach(({ id }, at) => this.faultAt.set(id, at));
-    world.checks.forEach(({ id }, at) => this.checkAt.set(id, at));
-    this.pressAt = this.checkAt.get('press') ?? -1;
-    const place = (at: 0 | 1) =>
-      Int16Array.from(this.hypotheses, ({ faults }) => this.faultAt.get(faults[at] ?? '') ?? -1);
-    [this.first, this.second] = [place(0), place(1)];
-    this.outcomes = world.checks.map((check, at) => {
+    this.places = this.hypotheses.map(({ faults }) => faults.map((id) => this.faultAt.get(id) ?? -1));
+    this.rows = world.checks.map((check) => {
       const shown = this.hypotheses.map(({ faults }) => world.shows(check, faults));
-      return Object.keys(check.outcomes).map((outcome) => ({
-        outcome,
-        likelihoods: shown.map((one, h) => this.likelihood(at, outcome, one, h === this.noneAt)),
-      }));
+      const likelihoods = (outcome: string) =>
+        shown.map((one, h) => this.likelihood(check, outcome, one, h === this.noneAt));
+      return {
+        check,
+        outcomes: Object.keys(check.outcomes).map((outcome) => ({
+          outcome,
+          likelihoods: likelihoods(outcome),
+        })),
+      };
     });
+    this.press = this.rows.find(({ check }) => check.id === 'press');
   }
 
   /** P(outcome | hypothesis): misread for any of the others alike; of none of those listed by what is looked at. */
-  private likelihood(check: number, outcome: string, shown: string, isNone: boolean): number {
-    const { outcomes, misread: stated, sound, isOfPart, id } = this.world.checks[check]!;
+  private likelihood(check: WorldCheck, outcome: string, shown: string, isNone: boolean): number {
+    const { outcomes, misread: stated, sound, isOfPart, id } = check;
     const misread = this.misreads[id] ?? stated;
     const others = Object.keys(outcomes).length - 1;
     if (!isNone) return shown === outcome ? 1 - misread : misread / others;
@@ -104,9 +106,9 @@ export class DiagnosisTable {
   }
 
   private told(probabilities: number[], check: string, outcome: string): number[] {
-    const at = this.checkAt.get(check);
-    const likelihoods = at === undefined ? null : this.outcomes[at]!.find((one) => one.outcome === outcome);
-    return likelihoods ? weighed(probabilities, likelihoods.likelihoods).left : probabilities;
+    const row = this.rows.find((one) => one.check.id === check);
+    const shown = row?.outcomes.find((one) => one.outcome === outcome);
+    return shown ? weighed(probabilities, shown.likelihoods).left : probabilities;
   }
 
   /** How likely it is none of those listed. */
@@ -115,18 +117,14 @@ export class DiagnosisTable {
   /** Probability of each fault, alone or with another. */
   marginals(probabilities: number[]): Map<string, number> {
     const sums = this.faultSums(probabilities);
-    return new Map(this.world.faults.map(({ id }, at) => [id, sums[at]!]));
+    return new Map(this.world.faults.map(({ id }, at) => [id, sums[at] ?? 0]));
   }
 
   /** The same, by the place of the fault in the world. */
   faultSums(probabilities: number[]): Float64Array {
     const sums = new Float64Array(this.world.faults.length);
-    for (let h = 0; h < this.noneAt; h += 1) {
-      const p = probabilities[h]!;
-      sums[this.first[h]!]! += p;
-      const second = this.second[h]!;
-      if (second >= 0) sums[second]! += p;
-    }
+    for (const [h, faults] of this.places.entries())
+      for (const at of faults) sums[at] = (sums[at] ?? 0) + (probabilities[h] ?? 0);
     return sums;
   }
 
@@ -147,15 +145,16 @@ export class DiagnosisTable {
   mended(probabilities: number[], ids: readonly string[]): number[] {
     const isMended = this.flags(ids);
     const next = probabilities.map(() => 0);
-    for (const [h, p] of probabilities.entries()) {
-      const [a, b] = [this.first[h]!, this.second[h]!];
-      const [isA, isB] = [a >= 0 && isMended[a] === 1, b >= 0 && isMended[b] === 1];
-      if (!isA && !isB) next[h]! += p;
-      else if (isA && (b < 0 || isB)) next[h]! += p * remedySlips;
+    const add = (h: number, p: number) => (next[h] = (next[h] ?? 0) + p);
+    for (const [h, faults] of this.places.entries()) {
+      const p = probabilities[h] ?? 0;
+      const left = faults.filter((at) => isMended[at] !== 1);
+      // What is left of a pair is one fault: the hypotheses begin with the single ones, in the order of the world.
+      const [single] = left;
+      if (left.length === faults.length) add(h, p);
       else {
-        // The hypotheses begin with the single faults, in the order of the world.
-        next[isA ? b : a]! += p * (1 - remedySlips);
-        next[h]! += p * remedySlips;
+        add(h, p * remedySlips);
+        if (single !== undefined) add(single, p * (1 - remedySlips));
       }
     }
     const sum = next.reduce((a, b) => a + b, 0);
@@ -165,18 +164,16 @@ export class DiagnosisTable {
   /** How likely a hypothesis is among those that these remedies end. */
   ends(probabilities: number[], ids: readonly string[]): number {
     const isMended = this.flags(ids);
-    let sum = 0;
-    for (let h = 0; h < this.noneAt; h += 1) {
-      const second = this.second[h]!;
-      if (isMended[this.first[h]!] && (second < 0 || isMended[second])) sum += probabilities[h]!;
-    }
-    return sum;
+    return this.places.reduce(
+      (sum, faults, h) =>
+        faults.length > 0 && faults.every((at) => isMended[at] === 1) ? sum + (probabilities[h] ?? 0) : sum,
+      0,
+    );
   }
 
   /** What is left by what a check shows, and how likely that is; what the check mends by the way is mended, or ends it. */
-  branches(probabilities: number[], check: number): Branch[] {
-    const { mends } = this.world.checks[check]!;
-    return this.outcomes[check]!.flatMap(({ likelihoods }) => {
+  branches(probabilities: number[], { check: { mends }, outcomes }: CheckRow): Branch[] {
+    return outcomes.flatMap(({ likelihoods }) => {
       const { chance, left } = weighed(probabilities, likelihoods);
       if (chance <= 0) return [];
       if (mends.length === 0) return [{ chance, left }];
@@ -187,8 +184,8 @@ export class DiagnosisTable {
 
   /** What is left by what it shows at the key, once something was mended and it still does not start. */
   atKey({ chance, left }: Branch): Branch[] {
-    if (this.pressAt < 0) return [{ chance, left }];
-    return this.outcomes[this.pressAt]!.flatMap(({ likelihoods }) => {
+    if (!this.press) return [{ chance, left }];
+    return this.press.outcomes.flatMap(({ likelihoods }) => {
       const shown = weighed(left, likelihoods);
       return shown.chance > 0 ? [{ chance: chance * shown.chance, left: shown.left }] : [];
     });
@@ -197,7 +194,7 @@ export class DiagnosisTable {
 
 /** Bayes: each weighed by how likely it makes what was seen. */
 function weighed(probabilities: number[], likelihoods: number[]): Branch {
-  const joint = probabilities.map((p, h) => p * likelihoods[h]!);
+  const joint = probabilities.map((p, h) => p * (likelihoods[h] ?? 0));
   const chance = joint.reduce((a, b) => a + b, 0);
   return { chance, left: chance > 0 ? joint.map((p) => p / chance) : probabilities };
 }

@@ -1,4 +1,4 @@
-import { type Branch, type DiagnosisTable, remedySlips, waiting } from './diagnosis-table';
+import { type Branch, type CheckRow, type DiagnosisTable, remedySlips, waiting } from './diagnosis-table';
 import type { WorldCheck, WorldFault } from './world';
 
 /** Below this gain a further check says next to nothing, bits. */
@@ -30,7 +30,7 @@ type Attempt = { faults: number[]; minutes: number };
 /** What could follow an act, where these were done already. */
 class Following {
   private readonly attempts: Attempt[];
-  private readonly looks: { check: WorldCheck; at: number }[];
+  private readonly looks: CheckRow[];
 
   constructor(
     private readonly table: DiagnosisTable,
@@ -39,7 +39,7 @@ class Following {
     const { world } = table;
     const places = (ids: readonly string[]) =>
       world.faults.flatMap(({ id }, at) => (ids.includes(id) ? [at] : []));
-    this.looks = world.checks.flatMap((check, at) => (done.has(check.id) ? [] : [{ check, at }]));
+    this.looks = table.rows.filter(({ check }) => !done.has(check.id));
     this.attempts = [
       ...world.faults.map((fault, at) => ({ faults: [at], minutes: world.mendMinutes(fault) })),
       ...this.looks
@@ -57,30 +57,25 @@ class Following {
     const sums = table.faultSums(probabilities);
     const order = attempts
       .map(({ faults, minutes }) => {
-        const chance = faults.reduce((sum, at) => sum + sums[at]!, 0);
+        const chance = faults.reduce((sum, at) => sum + (sums[at] ?? 0), 0);
         return { faults, minutes, chance, worth: chance / minutes };
       })
       .sort((a, b) => b.worth - a.worth);
     const isMended = new Uint8Array(sums.length);
-    const none = probabilities[table.noneAt]!;
-    let open: number[] = [];
-    for (let h = 0; h < table.noneAt; h += 1) if (probabilities[h]! > 0) open.push(h);
-    let unfinished = open.reduce((sum, h) => sum + probabilities[h]!, none);
+    const none = table.none(probabilities);
+    let open = table.places.flatMap((places, h) => {
+      const p = probabilities[h] ?? 0;
+      return places.length > 0 && p > 0 ? [{ p, places }] : [];
+    });
+    let unfinished = open.reduce((sum, { p }) => sum + p, none);
     let total = 0;
     for (const { faults, minutes, chance } of order) {
       if (faults.every((at) => isMended[at] === 1)) continue;
       if (chance * minutesForCertain < minutes * unfinished || unfinished < 1e-4) break;
       total += unfinished * minutes;
       for (const at of faults) isMended[at] = 1;
-      unfinished = none;
-      const still: number[] = [];
-      for (const h of open) {
-        const second = table.second[h]!;
-        if (isMended[table.first[h]!] && (second < 0 || isMended[second])) continue;
-        still.push(h);
-        unfinished += probabilities[h]!;
-      }
-      open = still;
+      open = open.filter(({ places }) => !places.every((at) => isMended[at] === 1));
+      unfinished = open.reduce((sum, { p }) => sum + p, none);
     }
     return total;
   }
@@ -88,10 +83,11 @@ class Following {
   /** As `minutesFrom`, or less where one more look comes first. */
   withOneLook(probabilities: number[], justDone?: WorldCheck): number {
     let least = this.minutesFrom(probabilities);
-    for (const { check, at } of this.looks) {
+    for (const look of this.looks) {
+      const { check } = look;
       if (check === justDone) continue;
       let minutes = check.minutes;
-      for (const { chance, left } of this.table.branches(probabilities, at)) {
+      for (const { chance, left } of this.table.branches(probabilities, look)) {
         minutes += chance * (chance < leastChance ? least : this.minutesFrom(left));
         if (minutes >= least) break;
       }
@@ -128,9 +124,10 @@ export function rankActs(table: DiagnosisTable, all: number[], done: ReadonlySet
     return { minutes, gainBits, gainPerMinute: gainBits / minutes, branches };
   };
   const sums = table.faultSums(all);
-  const looked = world.checks.flatMap((check, at) => {
+  const looked = table.rows.flatMap((row) => {
+    const { check } = row;
     if (done.has(check.id)) return [];
-    const plain = table.branches(probabilities, at);
+    const plain = table.branches(probabilities, row);
     const branches = asksKeyAgain(check) ? plain.flatMap((branch) => table.atKey(branch)) : plain;
     const act = { kind: 'check' as const, check, ...worth(check.minutes, branches) };
     return act.gainBits >= leastGainBits ? [act] : [];
@@ -138,16 +135,17 @@ export function rankActs(table: DiagnosisTable, all: number[], done: ReadonlySet
   const tried = world.faults.flatMap((fault, at) => {
     const minutes = world.mendMinutes(fault);
     if (done.has(`mend ${fault.id}`) || fault.id === waiting) return [];
-    if (sums[at]! * minutesForCertain < minutes) return [];
+    const chance = sums[at] ?? 0;
+    if (chance * minutesForCertain < minutes) return [];
     const ends = table.ends(probabilities, [fault.id]) * (1 - remedySlips);
     const left = { chance: 1 - ends, left: table.mended(probabilities, [fault.id]) };
-    return [{ kind: 'mend' as const, fault, at, ...worth(minutes, ends < 1 ? table.atKey(left) : []) }];
+    return [{ kind: 'mend' as const, fault, chance, ...worth(minutes, ends < 1 ? table.atKey(left) : []) }];
   });
   const acts = [...looked, ...tried]
     .map((act) => ({ ...act, expectedMinutes: after(act, (left) => following.minutesFrom(left)) }))
     .sort((a, b) => a.expectedMinutes - b.expectedMinutes);
   const cost = (act: (typeof acts)[number]) =>
-    act.expectedMinutes + (act.kind === 'mend' ? wrongRemedyCosts * (1 - sums[act.at]!) : 0);
+    act.expectedMinutes + (act.kind === 'mend' ? wrongRemedyCosts * (1 - act.chance) : 0);
   // The best of them again, with a look counted in that may follow: a remedy that fails is seldom followed by the next remedy.
   return acts
     .slice(0, mostWeighed)
